@@ -1,0 +1,12 @@
+module.exports = {
+  preset: 'jest-expo/web',
+  testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
+  setupFilesAfterEnv: ['<rootDir>/test/setup.ts'],
+  moduleNameMapper: {
+    '^@ergon/core/(.*)$': '<rootDir>/../core/src/$1.ts',
+    '^lucide-react-native/icons/(.*)$': '<rootDir>/test/icon.tsx',
+  },
+  transformIgnorePatterns: [
+    'node_modules/(?!(?:.pnpm/)?((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|@tanstack/.*|react-native-svg))',
+  ],
+};

@@ -1,0 +1,10 @@
+import { Slot } from 'expo-router';
+import { CrewShell } from '../../screens/CrewShell';
+
+export default function CrewLayout() {
+  return (
+    <CrewShell>
+      <Slot />
+    </CrewShell>
+  );
+}

@@ -1,0 +1,1 @@
+export { Fire as default } from '../../../screens/Fire';

@@ -1,0 +1,1 @@
+export { Tonight as default } from '../../screens/Tonight';

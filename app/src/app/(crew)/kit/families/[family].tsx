@@ -1,0 +1,1 @@
+export { FamilyPage as default } from '../../../../kit/FamilyPage';

@@ -1,0 +1,1 @@
+export { FamilyList as default } from '../../../../kit/FamilyList';

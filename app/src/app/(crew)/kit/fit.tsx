@@ -1,0 +1,1 @@
+export { FitPlace as default } from '../../../fit/FitPlace';

@@ -1,0 +1,1 @@
+export { KitPlace as default } from '../../../screens/KitPlace';

@@ -1,0 +1,1 @@
+export { ModelPage as default } from '../../../../kit/modelScreens';

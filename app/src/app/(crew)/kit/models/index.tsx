@@ -1,0 +1,1 @@
+export { ModelList as default } from '../../../../kit/ModelList';

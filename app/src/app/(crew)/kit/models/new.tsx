@@ -1,0 +1,1 @@
+export { DescribeModel as default } from '../../../../kit/modelScreens';

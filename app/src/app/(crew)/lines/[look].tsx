@@ -1,0 +1,1 @@
+export { Lines as default } from '../../../screens/Lines';

@@ -1,0 +1,57 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { useColours } from '../theme/Theme';
+import { radius, space, TOUCH } from '../theme/tokens';
+import { Words } from './Words';
+
+interface ChoiceProps<T> {
+  label: string;
+  options: readonly { value: T; label: string }[];
+  value: T | null;
+  onChoose: (value: T) => void;
+  /** Fills the row; otherwise options keep their own width and wrap. */
+  fill?: boolean;
+}
+
+/** One of a few, all in sight. The chosen one is filled, so that it shows without colour. */
+export function Choice<T extends string | number | boolean>({ label, options, value, onChoose, fill }: ChoiceProps<T>) {
+  const colours = useColours();
+  return (
+    <View role="radiogroup" aria-label={label} style={styles.row}>
+      {options.map((option) => {
+        const chosen = option.value === value;
+        return (
+          <Pressable
+            key={String(option.value)}
+            role="radio"
+            aria-checked={chosen}
+            aria-label={`${label}: ${option.label}`}
+            onPress={() => onChoose(option.value)}
+            style={[
+              styles.option,
+              fill && styles.fill,
+              { borderColor: colours.quiet, backgroundColor: chosen ? colours.chosen : 'transparent' },
+            ]}
+          >
+            <Words as={chosen ? 'strong' : 'body'} tone={chosen ? 'onChosen' : 'ink'} align="center">
+              {option.label}
+            </Words>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tiny },
+  option: {
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: space.base,
+    alignItems: 'center',
+    justifyContent: 'center',
+    borderWidth: 1,
+    borderRadius: radius.small,
+  },
+  fill: { flexGrow: 1, flexBasis: 0 },
+});

@@ -1,0 +1,63 @@
+import { StyleSheet, TextInput, type TextInputProps, View } from 'react-native';
+import { useColours } from '../theme/Theme';
+import { radius, space, TOUCH, type } from '../theme/tokens';
+import { Words } from './Words';
+
+interface FieldProps extends Pick<
+  TextInputProps,
+  | 'value'
+  | 'onChangeText'
+  | 'onBlur'
+  | 'onSubmitEditing'
+  | 'inputMode'
+  | 'secureTextEntry'
+  | 'autoComplete'
+  | 'maxLength'
+  | 'placeholder'
+> {
+  label: string;
+  /** Said by a reader only: the name stands close by. */
+  hideLabel?: boolean;
+  centred?: boolean;
+  invalid?: boolean;
+  /** What is wrong, in the user's words. */
+  error?: string;
+  nativeID?: string;
+}
+
+export function Field({ label, hideLabel, centred, invalid, error, ...input }: FieldProps) {
+  const colours = useColours();
+  const wrong = invalid || error !== undefined;
+  return (
+    <View style={styles.field}>
+      {!hideLabel && (
+        <Words as="small" tone="quiet">
+          {label}
+        </Words>
+      )}
+      <TextInput
+        aria-label={label}
+        aria-invalid={wrong}
+        placeholderTextColor={colours.quiet}
+        style={[
+          styles.input,
+          type.body,
+          { color: colours.ink, borderColor: wrong ? colours.fault : colours.quiet, backgroundColor: colours.raised },
+          centred && styles.centred,
+        ]}
+        {...input}
+      />
+      {error !== undefined && (
+        <Words as="small" tone="fault" live>
+          {error}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { flexGrow: 1, flexShrink: 1, gap: space.tiny, minWidth: 72 },
+  input: { minHeight: TOUCH, borderWidth: 1, borderRadius: radius.small, paddingHorizontal: space.base },
+  centred: { textAlign: 'center' },
+});

@@ -1,0 +1,64 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { space } from '../theme/tokens';
+import { Field } from './Field';
+import { StepEnd } from './Stepper';
+import { Words } from './Words';
+
+interface NumberFieldProps {
+  label: string;
+  /** Both ends included. */
+  from: number;
+  to: number;
+  value: number | null;
+  onChange: (value: number) => void;
+}
+
+/** A whole number typed or stepped. What is typed stays until it is right, with what is wrong beside it. */
+export function NumberField({ label, from, to, value, onChange }: NumberFieldProps) {
+  const [typed, setTyped] = useState(value === null ? '' : String(value));
+  const [shownValue, setShownValue] = useState(value);
+  // Another value from outside, an undo perhaps, takes the place of what was typed.
+  if (shownValue !== value) {
+    setShownValue(value);
+    setTyped(value === null ? '' : String(value));
+  }
+  const number = Number(typed);
+  const wrong = typed !== '' && (!/^\d+$/.test(typed) || number < from || number > to);
+  const commit = () => {
+    if (typed !== '' && !wrong && number !== value) onChange(number);
+  };
+  return (
+    <View style={styles.field}>
+      <View style={styles.row}>
+        <StepEnd label={label} way="less" onPress={value !== null && value > from ? () => onChange(value - 1) : null} />
+        <Field
+          label={label}
+          value={typed}
+          onChangeText={setTyped}
+          onBlur={commit}
+          onSubmitEditing={commit}
+          inputMode="numeric"
+          centred
+          hideLabel
+          invalid={wrong}
+        />
+        <StepEnd
+          label={label}
+          way="more"
+          onPress={value === null ? () => onChange(from) : value < to ? () => onChange(value + 1) : null}
+        />
+      </View>
+      {wrong && (
+        <Words as="small" tone="fault" live>
+          {`Between ${from} and ${to}.`}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: space.tiny },
+  row: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+});

@@ -1,0 +1,34 @@
+import type { ReactNode } from 'react';
+import { Text, type TextStyle } from 'react-native';
+import { useColours } from '../theme/Theme';
+import { type Palette, type TypeName, type } from '../theme/tokens';
+
+type Tone = 'ink' | 'quiet' | 'fault' | 'onBlock' | 'quietOnBlock' | 'onAct' | 'onChosen';
+
+interface WordsProps {
+  children: ReactNode;
+  as?: TypeName;
+  tone?: Tone;
+  /** Heading level, for a heading. */
+  level?: 1 | 2 | 3;
+  align?: TextStyle['textAlign'];
+  /** Cut to one line. */
+  single?: boolean;
+  grow?: boolean;
+  live?: boolean;
+}
+
+/** All text of the interface. */
+export function Words({ children, as = 'body', tone = 'ink', level, align, single, grow, live }: WordsProps) {
+  const colours: Palette = useColours();
+  return (
+    <Text
+      style={[type[as], { color: colours[tone], textAlign: align }, grow && { flex: 1 }]}
+      numberOfLines={single ? 1 : undefined}
+      {...(level && { role: 'heading' as const, 'aria-level': level })}
+      {...(live && { 'aria-live': 'polite' as const })}
+    >
+      {children}
+    </Text>
+  );
+}

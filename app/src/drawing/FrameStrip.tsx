@@ -1,0 +1,115 @@
+import { type FramePicture, framePicture, PICTURE_ROWS, syncLimit } from '@ergon/core/framePicture';
+import type { Rig } from '@ergon/core/rig';
+import type { Shot } from '@ergon/core/simulate';
+import type { Verdict } from '@ergon/core/verdict';
+import { verdictText } from '@ergon/core/wording';
+import { pictureText, syncLimitText } from '@ergon/core/workWording';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Rect } from 'react-native-svg';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
+
+const WIDTH = 108;
+/** Three whole px for each row: parts of one would leave seams. */
+const HEIGHT = 3 * PICTURE_ROWS;
+
+/** Below this many stops a row is drawn black. */
+const DARKEST_STOPS = -5;
+
+interface FrameStripProps {
+  rig: Rig;
+  shot: Shot;
+  verdicts: readonly Verdict[];
+}
+
+/** The frame each light would make, drawn small, and how fast the shutter may be on its path. */
+export function FrameStrip({ rig, shot, verdicts }: FrameStripProps) {
+  const { names } = useRig();
+  return (
+    <View style={styles.box}>
+      <Words as="heading" level={2}>
+        The frame
+      </Words>
+      <View role="list" aria-label="Frames" style={styles.list}>
+        {verdicts.map((verdict) => (
+          <OneFrame key={verdict.unit} rig={rig} shot={shot} verdict={verdict} name={names.unit(verdict.unit)} />
+        ))}
+      </View>
+    </View>
+  );
+}
+
+interface OneFrameProps {
+  rig: Rig;
+  shot: Shot;
+  verdict: Verdict;
+  name: string;
+}
+
+function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
+  const run = shot.runs.get(verdict.unit)!;
+  const picture = useMemo(() => framePicture(shot, run), [shot, run]);
+  const limit = useMemo(() => syncLimit(rig, shot, verdict.unit), [rig, shot, verdict.unit]);
+  return (
+    <View role="listitem" style={styles.one}>
+      <View role="img" aria-label={`${name}: ${picture ? pictureText(picture) : verdictText(verdict)}`}>
+        <Picture picture={picture} />
+      </View>
+      <View style={styles.words}>
+        <Words as="strong">{name}</Words>
+        <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'}>
+          {verdictText(verdict)}
+        </Words>
+        {limit && (
+          <Words as="small" tone="quiet">
+            {syncLimitText(limit)}
+          </Words>
+        )}
+      </View>
+    </View>
+  );
+}
+
+/** The lens turns the picture over: the row that opens first is its lower edge. */
+function Picture({ picture }: { picture: FramePicture | null }) {
+  const colours = useColours();
+  const rows = picture?.rows ?? [];
+  const each = HEIGHT / Math.max(1, rows.length);
+  return (
+    <Svg width={WIDTH} height={HEIGHT} aria-hidden>
+      <Rect
+        x={0.5}
+        y={0.5}
+        width={WIDTH - 1}
+        height={HEIGHT - 1}
+        fill={picture ? colours.block : 'none'}
+        stroke={colours.quiet}
+        strokeDasharray={picture ? undefined : '3 3'}
+      />
+      {rows.map((stops, index) => {
+        const light = Math.max(0, 1 - stops / DARKEST_STOPS);
+        return light === 0 ? null : (
+          <Rect
+            key={index}
+            x={1}
+            y={HEIGHT - (index + 1) * each}
+            width={WIDTH - 2}
+            height={each}
+            fill={colours.open}
+            opacity={light}
+          />
+        );
+      })}
+    </Svg>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base },
+  list: { flexDirection: 'row', flexWrap: 'wrap', gap: space.wide },
+  one: { flexDirection: 'row', gap: space.base, flexBasis: 320, flexGrow: 1, maxWidth: 480 },
+  words: { flex: 1 },
+});

@@ -1,0 +1,166 @@
+import type { Shot } from '@ergon/core/simulate';
+import type { TimelineEvent } from '@ergon/core/timeline';
+import type { Names } from '@ergon/core/settingWords';
+import type { Verdict } from '@ergon/core/verdict';
+import { verdictText } from '@ergon/core/wording';
+import { View } from 'react-native';
+import Svg, { G, Line, Rect } from 'react-native-svg';
+import { Words } from '../components/Words';
+import { useColours } from '../theme/Theme';
+import { ms, timeAxis } from './timeAxis';
+
+const ROW = 34;
+const TOP = 26;
+const NAMES = 76;
+
+interface TimeLineProps {
+  /** In the order of their rows. */
+  verdicts: readonly Verdict[];
+  shot: Shot;
+  names: Names;
+  width: number;
+}
+
+/** One shot in milliseconds: when each light's pulses came against the curtains. */
+export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
+  const colours = useColours();
+  const tauUs = shot.curtain.tauUs ?? 3500;
+  const openUs = shot.curtain.openUs ?? 5000;
+  const pulses = shot.timeline.filter((event) => event.kind === 'pulse');
+  const axis = timeAxis(
+    width - NAMES,
+    tauUs + openUs,
+    pulses.some((pulse) => pulse.atUs < 0),
+  );
+  const height = TOP + ROW * verdicts.length;
+  const left = (us: number) => NAMES + axis.x(us);
+  const marks = [
+    ...(pulses.some((pulse) => pulse.atUs < 0) ? [{ us: -80_000, words: ms(-80_000) }] : []),
+    { us: 0, words: '0' },
+    { us: tauUs, words: ms(tauUs) },
+    { us: tauUs + openUs, words: `${ms(tauUs + openUs)} ms` },
+  ];
+  return (
+    <View>
+      <View role="img" aria-label={spoken(verdicts, shot, names)} style={{ width, height }}>
+        <Svg width={width} height={height} aria-hidden style={{ position: 'absolute' }}>
+          <Rect x={left(0)} y={TOP} width={left(tauUs + openUs) - left(0)} height={height - TOP} fill={colours.shade} />
+          {openUs > tauUs && (
+            <Rect
+              x={left(tauUs)}
+              y={TOP}
+              width={left(openUs) - left(tauUs)}
+              height={height - TOP}
+              fill={colours.open}
+            />
+          )}
+          <Line x1={left(0)} x2={left(0)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
+          <Line
+            x1={left(tauUs + openUs)}
+            x2={left(tauUs + openUs)}
+            y1={TOP}
+            y2={height}
+            stroke={colours.quiet}
+            strokeWidth={1}
+          />
+          {verdicts.map((verdict, index) => {
+            const y = TOP + ROW * (index + 0.5);
+            return (
+              <G key={verdict.unit}>
+                {verdict.verdict !== 'silent' && (
+                  <Line x1={NAMES} x2={width} y1={y} y2={y} stroke={colours.rule} strokeWidth={1} />
+                )}
+                {pulses
+                  .filter((pulse) => pulse.unit === verdict.unit)
+                  .map((pulse) => (
+                    <Pulse
+                      key={`${pulse.pulse}${pulse.atUs}`}
+                      pulse={pulse}
+                      x={left(pulse.atUs)}
+                      y={y}
+                      verdict={verdict}
+                    />
+                  ))}
+              </G>
+            );
+          })}
+        </Svg>
+        {marks.map((mark, index) => (
+          <View
+            key={mark.us}
+            style={{
+              position: 'absolute',
+              top: 0,
+              left: left(mark.us) - (index === marks.length - 1 ? 60 : 20),
+              width: index === marks.length - 1 ? 66 : 40,
+            }}
+          >
+            <Words as="small" tone="quiet" align={index === marks.length - 1 ? 'right' : 'center'}>
+              {mark.words}
+            </Words>
+          </View>
+        ))}
+        {verdicts.map((verdict, index) => (
+          <View
+            key={verdict.unit}
+            style={{ position: 'absolute', top: TOP + ROW * (index + 0.5) - 11, left: 0, width: NAMES }}
+          >
+            <Words as="strong" single>
+              {names.unit(verdict.unit)}
+            </Words>
+          </View>
+        ))}
+        {verdicts
+          .map((verdict, index) => ({ verdict, index }))
+          .filter(({ verdict }) => verdict.verdict === 'silent')
+          .map(({ verdict, index }) => (
+            <View
+              key={verdict.unit}
+              style={{
+                position: 'absolute',
+                top: TOP + ROW * (index + 0.5) - 11,
+                left: left(0),
+                width: left(tauUs + openUs) - left(0),
+              }}
+            >
+              <Words as="small" tone="fault" align="center">
+                nothing heard
+              </Words>
+            </View>
+          ))}
+      </View>
+      <Words as="small" tone="quiet">
+        {openUs > tauUs
+          ? 'Shaded: curtains moving. Bright: the whole frame is open.'
+          : 'Shaded: curtains moving. The whole frame is never open at once.'}
+      </Words>
+    </View>
+  );
+}
+
+function Pulse({ pulse, x, y, verdict }: { pulse: TimelineEvent; x: number; y: number; verdict: Verdict }) {
+  const colours = useColours();
+  if (pulse.pulse !== 'main')
+    return <Line x1={x} x2={x} y1={y - 6} y2={y + 6} stroke={colours.quiet} strokeWidth={2} />;
+  const right = verdict.verdict === 'in-sync' || verdict.verdict === 'unknown';
+  const dash = pulse.possible ? '3 3' : undefined;
+  return (
+    <Line
+      x1={x}
+      x2={x}
+      y1={y - 12}
+      y2={y + 12}
+      stroke={right ? colours.ink : colours.fault}
+      strokeWidth={5}
+      strokeDasharray={dash}
+    />
+  );
+}
+
+const spoken = (verdicts: readonly Verdict[], shot: Shot, names: Names): string =>
+  `Shot by ${names.unit(shot.body.id)}. ${verdicts
+    .map(
+      (verdict) =>
+        `${names.unit(verdict.unit)} ${verdictText(verdict)}${verdict.atUs === null ? '' : ` at ${ms(verdict.atUs)} milliseconds`}`,
+    )
+    .join('. ')}.`;

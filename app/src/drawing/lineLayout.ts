@@ -1,0 +1,111 @@
+/** Where the parts of a signal line lie. Plain numbers in px; the drawings only draw what this says. */
+import type { SignalLine, Station } from '@ergon/core/signalLine';
+import type { Segment } from './marks';
+
+export interface PlacedStation {
+  station: Station;
+  x: number;
+}
+
+export interface StripLayout {
+  stations: readonly PlacedStation[];
+  segments: readonly Segment[];
+  /** Where the end bar stands, or null for a line drawn to its end. */
+  barX: number | null;
+}
+
+/** One line along a row, its stations at the given places. */
+export function stripLayout(line: SignalLine, xs: readonly number[], y: number): StripLayout {
+  const stations = line.stations
+    .map((station, index) => ({ station, x: xs[index]! }))
+    .filter(({ station }) => station.state !== 'none');
+  const segments: Segment[] = [];
+  let barX: number | null = null;
+  for (let i = 1; i < stations.length; i++) {
+    const from = stations[i - 1]!;
+    const to = stations[i]!;
+    if (to.station.state === 'fail') {
+      // The gap lies before the station that fails: that is as far as the signal came.
+      barX = from.x + (to.x - from.x) * 0.55;
+      segments.push({ x1: from.x, x2: barX, y, kind: 'beyond' }, { x1: barX, x2: to.x, y, kind: 'beyond' });
+    } else {
+      segments.push({ x1: from.x, x2: to.x, y, kind: segmentKind(from.station, to.station) });
+    }
+  }
+  const first = stations[0];
+  if (first?.station.state === 'fail') barX = first.x - 14;
+  return { stations, segments, barX };
+}
+
+function segmentKind(from: Station, to: Station): Segment['kind'] {
+  if (to.state === 'beyond' || from.state === 'fail') return 'beyond';
+  return from.state === 'unknown' || to.state === 'unknown' ? 'unknown' : 'whole';
+}
+
+/** Even places for `count` stations over a width, half a step in from each end. */
+export const evenly = (width: number, count: number): number[] =>
+  Array.from({ length: count }, (_, index) => ((index + 0.5) * width) / count);
+
+/** How many stations a sender's lines share: body, shoe, sender. */
+export const TRUNK_STATIONS = 3;
+
+export interface FanRow {
+  line: SignalLine;
+  y: number;
+}
+
+export interface Trunk {
+  sender: string;
+  /** The lines that leave it, in order. */
+  rows: readonly FanRow[];
+  y: number;
+}
+
+export interface FanLayout {
+  rows: readonly FanRow[];
+  trunks: readonly Trunk[];
+  height: number;
+}
+
+/** Rows of lines with a shared trunk for each sender, so that a shared fault is seen as one fault. */
+export function fanLayout(lines: readonly SignalLine[], rowHeight: number, top: number): FanLayout {
+  const bySender = new Map<string, SignalLine[]>();
+  const alone: SignalLine[] = [];
+  for (const line of lines) {
+    if (line.sender === null) alone.push(line);
+    else bySender.set(line.sender, [...(bySender.get(line.sender) ?? []), line]);
+  }
+  let index = 0;
+  const place = (line: SignalLine): FanRow => ({ line, y: top + rowHeight * (index++ + 0.5) });
+  const trunks = [...bySender].map(([sender, members]): Trunk => {
+    const rows = members.map(place);
+    return { sender, rows, y: (rows[0]!.y + rows.at(-1)!.y) / 2 };
+  });
+  const rows = [...trunks.flatMap((trunk) => trunk.rows), ...alone.map(place)];
+  return { rows, trunks, height: top + rowHeight * index };
+}
+
+/** The fate of the shared part: its first station that is not whole, as the trunk's lines agree on it. */
+export function trunkStations(trunk: Trunk): readonly Station[] {
+  const shared = trunk.rows[0]!.line.stations.slice(0, TRUNK_STATIONS);
+  return shared.map((station, index): Station => {
+    const all = trunk.rows.map((row) => row.line.stations[index]!);
+    // A group switched off stops some lines and not others: that gap belongs to the branch.
+    if (all.every((other) => other.state === station.state && other.code === station.code)) return station;
+    return all.find((other) => other.state === 'ok' || other.state === 'loss') ?? station;
+  });
+}
+
+/** More branches than this would run into one black wedge as curves; they share an upright spine instead. */
+export const MOST_CURVES = 8;
+
+/** From the sender, level, to a row, level: as a curve, or along a spine with a small bend. */
+export function branchPath(x1: number, y1: number, x2: number, y2: number, spine = false): string {
+  if (!spine) {
+    const middle = (x1 + x2) / 2;
+    return `M ${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`;
+  }
+  const x = x1 + (x2 - x1) / 3;
+  const bend = Math.min(8, Math.abs(y2 - y1)) * Math.sign(y2 - y1);
+  return `M ${x1} ${y1} H ${x} V ${y2 - bend} Q ${x} ${y2}, ${x + Math.abs(bend)} ${y2} H ${x2}`;
+}

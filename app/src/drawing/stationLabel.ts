@@ -1,0 +1,13 @@
+import type { Station, StationState } from '@ergon/core/signalLine';
+
+const STATE_WORDS: Record<StationState, string> = {
+  ok: 'works',
+  loss: 'works with a loss',
+  unknown: 'not recorded',
+  fail: 'the line stops here',
+  beyond: 'not reached',
+  none: 'not on this line',
+};
+
+/** A station for a reader: "hearer, the line stops here". */
+export const stationLabel = (station: Station): string => `${station.stage}, ${STATE_WORDS[station.state]}`;

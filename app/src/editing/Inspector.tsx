@@ -1,0 +1,107 @@
+import { STAGES } from '@ergon/core/codes';
+import { fixesFor, needFor } from '@ergon/core/fixes';
+import type { Finding } from '@ergon/core/judge';
+import { readSetting } from '@ergon/core/look';
+import type { SignalLine } from '@ergon/core/signalLine';
+import type { Shot } from '@ergon/core/simulate';
+import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/settingWords';
+import { findingText, needText, verdictText } from '@ergon/core/wording';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Words } from '../components/Words';
+import { type JudgedLook, useRig } from '../rig/Rig';
+import { space } from '../theme/tokens';
+import { useEdit } from './editing';
+import { FixButton } from './FixButton';
+import { SettingEditor } from './SettingEditor';
+import { fieldsAt } from './settingFields';
+
+interface InspectorProps {
+  judged: JudgedLook;
+  shot: Shot;
+  line: SignalLine;
+  station: number;
+}
+
+/** What is set at one station of one line, why it stops there, and what would mend it. */
+export function Inspector({ judged, shot, line, station }: InspectorProps) {
+  const { names } = useRig();
+  const edit = useEdit();
+  const stage = STAGES[station]!;
+  const { unit, code } = line.stations[station]!;
+  const finding = judged.judgement.findings.find((one) => one.code === code && one.units.includes(line.light.id));
+  const fields = fieldsAt(judged.judgement.rig, line, shot.body, stage);
+  const { rig } = judged.judgement;
+  return (
+    <View style={styles.inspector}>
+      <View>
+        <Words as="small" tone="quiet">
+          {`${names.unit(line.light.id)} · ${stage}`}
+        </Words>
+        <Words as="heading" level={2}>
+          {names.unit(unit)}
+        </Words>
+      </View>
+      {finding ? (
+        <Explained judged={judged} finding={finding} />
+      ) : (
+        <Words>{`${names.unit(line.light.id)}: ${verdictText(line.verdict)}.`}</Words>
+      )}
+      {fields.length === 0 && <Words tone="quiet">Nothing to set at this station.</Words>}
+      {fields.map((field) => {
+        const settings = rig.placed.get(field.unit)!.settings;
+        const value = readSetting(settings, field.setting);
+        return (
+          <SettingEditor
+            key={`${field.unit} ${field.setting}`}
+            field={field}
+            value={value}
+            atFault={
+              isUnrecorded(field.setting, value) || (finding !== undefined && isEvidence(finding, field.setting))
+            }
+            onChange={(to) =>
+              edit(
+                judged.look.id,
+                [{ unit: field.unit, setting: field.setting, from: value, to }],
+                `${settingName(field.setting)} of ${names.unit(field.unit)}`,
+              )
+            }
+          />
+        );
+      })}
+    </View>
+  );
+}
+
+const isUnrecorded = (setting: string, value: unknown): boolean => value === null && !(setting in MEANT_WHEN_LEFT_OUT);
+
+/** The setting a finding is about carries the code's own last word: `hearer.channel` is about `channel`. */
+const isEvidence = (finding: Finding, setting: string): boolean =>
+  finding.code.endsWith(`.${setting}`) || setting === finding.params.setting;
+
+function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
+  const { names } = useRig();
+  const { judgement } = judged;
+  const text = findingText(finding, names);
+  const fixes = useMemo(() => fixesFor(judgement, finding), [judgement, finding]);
+  const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
+  return (
+    <View style={styles.explained}>
+      <Words tone="fault">{text.why}</Words>
+      {fixes.map((fix, index) => (
+        <FixButton
+          key={JSON.stringify(fix.changes)}
+          look={judged.look.id}
+          fix={fix}
+          kind={index === 0 ? 'act' : 'plain'}
+        />
+      ))}
+      {need && <Words>{needText(need)}</Words>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  inspector: { gap: space.wide },
+  explained: { gap: space.small },
+});

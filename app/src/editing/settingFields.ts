@@ -1,0 +1,291 @@
+/** Which settings stand at which station of a line, and how each is edited. */
+import { CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/look';
+import type { SettingPath } from '@ergon/core/look';
+import { EXPOSURE_MODES, EYE_MODES, radiosOf } from '@ergon/core/profile';
+import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig';
+import type { SignalLine } from '@ergon/core/signalLine';
+import { channelsOf, groupsOf } from '@ergon/core/net';
+import { carrierOf } from '@ergon/core/stack';
+import type { Stage } from '@ergon/core/codes';
+import { SHUTTER_LABELS } from '@ergon/core/stops';
+
+export type Editor =
+  | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }
+  /** Whole numbers, both ends included. */
+  | { kind: 'number'; from: number; to: number }
+  /** Stops below full in thirds. */
+  | { kind: 'stops'; floor: number }
+  /** Stops up or down in thirds, at most so many either way. */
+  | { kind: 'shift'; most: number }
+  | { kind: 'shutter' }
+  | { kind: 'units'; options: readonly string[] };
+
+export interface Field {
+  unit: string;
+  setting: SettingPath;
+  editor: Editor;
+}
+
+const ON_OFF = [
+  { value: true, label: 'on' },
+  { value: false, label: 'off' },
+] as const;
+const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
+const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: WORDS[value] ?? value }));
+
+const onOff = (unit: string, setting: SettingPath): Field => ({
+  unit,
+  setting,
+  editor: { kind: 'choice', options: ON_OFF },
+});
+const oneOf = (unit: string, setting: SettingPath, values: readonly string[]): Field => ({
+  unit,
+  setting,
+  editor: { kind: 'choice', options: asOptions(values) },
+});
+
+const yesNo = (unit: string, setting: SettingPath, yes: string, no: string): Field => ({
+  unit,
+  setting,
+  editor: {
+    kind: 'choice',
+    options: [
+      { value: true, label: yes },
+      { value: false, label: no },
+    ],
+  },
+});
+
+/** Stops up or down from where it is. */
+const shift = (unit: string, setting: SettingPath): Field => ({ unit, setting, editor: { kind: 'shift', most: 5 } });
+
+/** What somebody may note on a unit on the spot. */
+const notedOn = (unit: string): Field[] => [oneOf(unit, 'cells', CELLS), yesNo(unit, 'asleep', 'asleep', 'awake')];
+
+/** Seconds from frame to frame: a burst, a steady pace, a slow one. */
+const PACES = [0.1, 0.2, 0.5, 1, 2, 5];
+
+/** Settings to show at a station; empty where there is nothing to set. */
+export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage): Field[] {
+  const { light } = line;
+  const sender = line.sender === null ? undefined : rig.placed.get(line.sender);
+  const hearer = hearerOf(rig, light);
+  switch (stage) {
+    case 'body':
+      return bodyFields(body);
+    case 'frame':
+      return [
+        { unit: body.id, setting: 'shutter', editor: { kind: 'shutter' } },
+        oneOf(body.id, 'curtain', CURTAINS),
+        {
+          unit: body.id,
+          setting: 'secondsBetween',
+          editor: { kind: 'choice', options: PACES.map((value) => ({ value, label: `${value} s` })) },
+        },
+      ];
+    case 'shoe':
+      return shoeFields(rig, sender ?? light);
+    case 'sender':
+      return sender ? senderFields(rig, sender, hearer) : [];
+    case 'air':
+      if (light.settings.link === 'eye') return [seesField(rig, light.id), ...sightFields(light.id)];
+      return [...(sender ? airFields(rig, sender) : []), ...reachFields(rig, light)];
+    case 'hearer':
+      return hearerFields(rig, line, hearer);
+    case 'foot':
+      return footFields(rig, light);
+    case 'lamp':
+      return lampFields(rig, line);
+  }
+}
+
+function bodyFields(body: Placed): Field[] {
+  const types = isBody(body) ? body.profile.shutters.map((shutter) => shutter.type) : [];
+  const hasPopup = isBody(body) && body.profile.popup != null && body.profile.popup !== 'none';
+  return [
+    oneOf(body.id, 'shutterType', types),
+    oneOf(body.id, 'exposureMode', EXPOSURE_MODES),
+    onOff(body.id, 'flashFiring'),
+    ...(hasPopup ? [yesNo(body.id, 'popupUp', 'up', 'down')] : []),
+    onOff(body.id, 'isoAuto'),
+    onOff(body.id, 'wbAuto'),
+    onOff(body.id, 'previewOn'),
+    onOff(body.id, 'redEye'),
+    shift(body.id, 'compensation'),
+  ];
+}
+
+function shoeFields(rig: Rig, item: Placed): Field[] {
+  if (isBody(item)) return [];
+  const carrier = carrierOf(rig, item);
+  const trigger = carrier?.profile.kind === 'trigger' ? carrier : undefined;
+  const order = [item, trigger].find(
+    (one) => one?.profile.kind === 'trigger' && (one.profile.startOrder ?? []).length > 0,
+  );
+  return [
+    oneOfUnits(rig, item, 'mount'),
+    yesNo(item.id, 'seated', 'home', 'not home'),
+    ...(trigger?.profile.kind === 'trigger' && trigger.profile.passThroughSwitch === true
+      ? [onOff(trigger.id, 'passThrough')]
+      : []),
+    ...(order ? [yesNo(order.id, 'startedInOrder', 'in order', 'out of order')] : []),
+  ];
+}
+
+function senderFields(rig: Rig, sender: Placed, hearer: Placed): Field[] {
+  const letter = hearer.settings.group;
+  const radio = radioInUse(sender);
+  const letters = radio ? (groupsOf(radio, rig.families.get(radio.family)) ?? []) : [];
+  const group = letter != null && letters.includes(letter) ? letter : null;
+  return [
+    ...(isBody(sender) ? [] : [onOff(sender.id, 'on')]),
+    oneOf(sender.id, 'role', ['off', 'master']),
+    ...(group === null
+      ? []
+      : [
+          onOff(sender.id, `groups.${group}.on`),
+          oneOf(sender.id, `groups.${group}.mode`, MODES),
+          { unit: sender.id, setting: `groups.${group}.power`, editor: { kind: 'stops', floor: -9 } } as const,
+        ]),
+    ...(isBody(sender) ? [] : notedOn(sender.id)),
+  ];
+}
+
+function airFields(rig: Rig, placed: Placed): Field[] {
+  const radio = radioInUse(placed);
+  const family = radio ? rig.families.get(radio.family) : undefined;
+  const channels = (radio && channelsOf(radio, family)) ?? { from: 1, to: 99 };
+  const ids =
+    radio?.networkId === false || family?.networkIds === 'none' ? null : (family?.networkIds ?? { from: 1, to: 99 });
+  return [
+    { unit: placed.id, setting: 'channel', editor: { kind: 'number', ...channels } },
+    ...(ids
+      ? [{ unit: placed.id, setting: 'networkId', editor: { kind: 'number', from: 0, to: ids.to } } as const]
+      : []),
+    ...(family?.pairing === 'pin'
+      ? [{ unit: placed.id, setting: 'pin', editor: { kind: 'number', from: 0, to: 999_999 } } as const]
+      : []),
+  ];
+}
+
+const metres = (unit: string, setting: SettingPath, to: number): Field => ({
+  unit,
+  setting,
+  editor: { kind: 'number', from: 0, to },
+});
+
+/** How a sensor stands to what it must see. */
+const sightFields = (light: string): Field[] => [
+  oneOf(light, 'sight', SIGHTS),
+  yesNo(light, 'covered', 'covered', 'free'),
+  yesNo(light, 'inSun', 'in sun', 'in no sun'),
+  { unit: light, setting: 'offAxis', editor: { kind: 'number', from: 0, to: 180 } },
+  metres(light, 'distanceM', 200),
+];
+
+function reachFields(rig: Rig, light: Placed): Field[] {
+  const { link } = light.settings;
+  if (link === 'cable' || link === 'cord') return [metres(light.id, 'cableM', 100), metres(light.id, 'distanceM', 100)];
+  const radio = radioInUse(hearerOf(rig, light as Light));
+  if (radio && rig.families.get(radio.family)?.medium === 'optical') return sightFields(light.id);
+  return [metres(light.id, 'distanceM', 500)];
+}
+
+function hearerFields(rig: Rig, line: SignalLine, hearer: Placed): Field[] {
+  const { light } = line;
+  const { link } = light.settings;
+  const base = [onOff(hearer.id, 'on'), oneOf(hearer.id, 'role', ROLES)];
+  if (link === 'eye') return [...base, oneOf(light.id, 'eye', EYE_MODES), ...notedOn(hearer.id)];
+  if (!isByAir(light.settings)) return [...base, ...notedOn(hearer.id)];
+  const radio = radioInUse(hearer);
+  const letters = radio ? (groupsOf(radio, rig.families.get(radio.family)) ?? []) : [];
+  const families = radiosOf(hearer.profile).map((one) => one.family);
+  return [
+    ...base,
+    ...(families.length > 1
+      ? [
+          {
+            unit: hearer.id,
+            setting: 'family',
+            editor: {
+              kind: 'choice',
+              options: families.map((id) => ({ value: id, label: rig.families.get(id)?.name ?? id })),
+            },
+          } as const,
+        ]
+      : []),
+    ...airFields(rig, hearer),
+    ...(letters.length > 0 ? [oneOf(hearer.id, 'group', letters)] : []),
+    ...(hearer.profile.kind === 'trigger' && hearer.profile.selector === true
+      ? [oneOf(hearer.id, 'selector', SELECTORS)]
+      : []),
+    ...notedOn(hearer.id),
+  ];
+}
+
+function footFields(rig: Rig, light: Placed): Field[] {
+  const receivers = [...rig.placed.values()].filter(
+    (placed) =>
+      placed.profile.kind === 'trigger' && placed.profile.radios.some((radio) => radio.roles.includes('remote')),
+  );
+  const fields: Field[] = [oneOf(light.id, 'link', LINKS)];
+  if (light.settings.link === 'cord') {
+    const systems = rig.bodies.map((body) => body.profile.shoe.system).filter((system) => system != null);
+    fields.push(oneOf(light.id, 'cord', [...new Set(systems)]));
+  }
+  if (receivers.length > 0)
+    fields.push({
+      unit: light.id,
+      setting: 'receiver',
+      editor: { kind: 'choice', options: receivers.map((one) => ({ value: one.id, label: one.unit.label })) },
+    });
+  return fields;
+}
+
+function lampFields(rig: Rig, line: SignalLine): Field[] {
+  const { light } = line;
+  const bodies = rig.bodies.map((body) => body.id);
+  return [
+    oneOf(light.id, 'mode', MODES),
+    { unit: light.id, setting: 'power', editor: { kind: 'stops', floor: light.profile.power.floor ?? -9 } },
+    ...(light.settings.mode === 'multi'
+      ? [
+          { unit: light.id, setting: 'multiPops', editor: { kind: 'number', from: 2, to: 500 } } as const,
+          { unit: light.id, setting: 'multiHz', editor: { kind: 'number', from: 1, to: 1000 } } as const,
+        ]
+      : []),
+    ...(light.profile.lampSwitch === false ? [] : [onOff(light.id, 'lamp')]),
+    yesNo(light.id, 'hss', 'wanted', 'not wanted'),
+    ...(light.settings.mode === 'ttl' ? [shift(light.id, 'compensation')] : [shift(light.id, 'trim')]),
+    onOff(light.id, 'beep'),
+    onOff(light.id, 'zoomAuto'),
+    yesNo(light.id, 'hot', 'too hot', 'cool'),
+    ...(bodies.length > 1 && (isByAir(light.settings) || light.settings.link === 'eye')
+      ? [{ unit: light.id, setting: 'firesFor', editor: { kind: 'units', options: bodies } } as const]
+      : []),
+  ];
+}
+
+const oneOfUnits = (rig: Rig, placed: Placed, setting: SettingPath): Field => ({
+  unit: placed.id,
+  setting,
+  editor: {
+    kind: 'choice',
+    options: [...rig.placed.values()]
+      .filter((one) => one.id !== placed.id && canCarry(one))
+      .map((one) => ({ value: one.id, label: one.unit.label })),
+  },
+});
+
+/** A body, or a trigger with something on top. */
+const canCarry = (placed: Placed): boolean =>
+  isBody(placed) ||
+  (placed.profile.kind === 'trigger' && placed.profile.topShoe !== 'none' && placed.profile.foot !== 'none');
+
+const seesField = (rig: Rig, eye: string): Field => ({
+  unit: eye,
+  setting: 'sees',
+  editor: { kind: 'units', options: rig.lights.map((light) => light.id).filter((id) => id !== eye) },
+});
+
+export const shutterSteps: readonly string[] = SHUTTER_LABELS;

@@ -1,0 +1,82 @@
+import { type FitCell, type FitChoice, lossOf } from '@ergon/core/fit';
+import type { FitItem } from '@ergon/core/fitTrial';
+import { carriedText, wayText } from '@ergon/core/fitWording';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { CarriesMarks } from './CarriesMarks';
+import { FitDetail } from './FitDetail';
+import type { Pair } from './FitPlace';
+
+interface FitPairsProps {
+  choice: FitChoice;
+  cells: readonly FitCell[];
+  items: ReadonlyMap<string, FitItem>;
+  mostLostFirst: boolean;
+  width: number;
+  chosen: Pair | null;
+  onChoose: (pair: Pair | null) => void;
+}
+
+/** Pair by pair, for one column of a phone. */
+export function FitPairs({ choice, cells, items, mostLostFirst, width, chosen, onChoose }: FitPairsProps) {
+  const { names } = useRig();
+  const colours = useColours();
+  const way = mostLostFirst ? -1 : 1;
+  const sorted = [...cells].sort((a, b) => way * (lossOf(a.best) - lossOf(b.best)));
+  return (
+    <View role="list" aria-label="Pairs">
+      {sorted.map(({ body, flash, best }) => {
+        const open = chosen?.body === body && chosen.flash === flash;
+        const Chevron = open ? ChevronUp : ChevronDown;
+        const works = best !== null && best.carries.fires.holds !== false;
+        return (
+          <View key={`${body} ${flash}`} role="listitem" style={[styles.row, { borderColor: colours.rule }]}>
+            <Pressable
+              role="button"
+              aria-expanded={open}
+              onPress={() => onChoose(open ? null : { body, flash })}
+              style={styles.head}
+            >
+              <View style={styles.fill}>
+                <Words as="strong">{`${names.unit(flash)} with ${names.unit(body)}`}</Words>
+                <Words as="small" tone={works ? 'ink' : 'fault'}>
+                  {works ? wayText(best.way, names) : 'no link'}
+                </Words>
+                {works && (
+                  <Words as="small" tone="quiet">
+                    {carriedText(best)}
+                  </Words>
+                )}
+              </View>
+              <CarriesMarks result={best} />
+              <Chevron size={20} color={colours.quiet} />
+            </Pressable>
+            {open && (
+              <View style={styles.open}>
+                <FitDetail choice={choice} body={items.get(body)!} flash={items.get(flash)!} width={width} untitled />
+              </View>
+            )}
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { borderTopWidth: 1 },
+  head: {
+    minHeight: TOUCH,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.small,
+    paddingVertical: space.small,
+  },
+  fill: { flex: 1 },
+  open: { paddingBottom: space.wide },
+});

@@ -1,0 +1,206 @@
+import { type Archetype, ARCHETYPES } from '@ergon/core/archetypes';
+import { newId } from '@ergon/core/newId';
+import type { Profile } from '@ergon/core/profile';
+import { guidedQuestions, withAnswer } from '@ergon/core/profileQuestions';
+import type { Answer, Question } from '@ergon/core/question';
+import { useMutation } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { useWide } from '../components/useWide';
+import { Words } from '../components/Words';
+import { call, failureText } from '../rig/api';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { radius, space, TOUCH } from '../theme/tokens';
+import { AbilityPreview } from './AbilityPreview';
+import { AddUnits } from './AddUnitsLazily';
+import { KitPage } from './KitPage';
+import { modelName } from './profileSummary';
+import { useQuestionContext } from './questionContext';
+import { QuestionField } from './QuestionField';
+
+const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
+  { kind: 'flash', title: 'Flashes' },
+  { kind: 'trigger', title: 'Triggers' },
+  { kind: 'body', title: 'Bodies' },
+];
+
+/** A model described from its sort, by the few questions that decide whether a light fires. */
+export function DescribeModel() {
+  const [archetype, setArchetype] = useState<Archetype | null>(null);
+  if (archetype) return <Guide key={archetype.id} archetype={archetype} onBack={() => setArchetype(null)} />;
+  return (
+    <KitPage title="Describe a model" subtitle="What sort of thing is it? At most a dozen questions follow.">
+      {KINDS.map(({ kind, title }) => (
+        <View key={kind} style={styles.box}>
+          <Words as="heading" level={2}>
+            {title}
+          </Words>
+          <View style={styles.sorts}>
+            {ARCHETYPES.filter((one) => one.kind === kind).map((one) => (
+              <ArchetypeButton key={one.id} archetype={one} onPress={() => setArchetype(one)} />
+            ))}
+          </View>
+        </View>
+      ))}
+    </KitPage>
+  );
+}
+
+function ArchetypeButton({ archetype, onPress }: { archetype: Archetype; onPress: () => void }) {
+  const colours = useColours();
+  return (
+    <Pressable role="button" onPress={onPress} style={[styles.archetype, { borderColor: colours.quiet }]}>
+      <Words as="strong">{archetype.name}</Words>
+      <Words as="small" tone="quiet">
+        {archetype.about}
+      </Words>
+    </Pressable>
+  );
+}
+
+function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void }) {
+  const wide = useWide();
+  const context = useQuestionContext(archetype.id);
+  const [profile, setProfile] = useState(() => archetype.base('new'));
+  const [answered, setAnswered] = useState<ReadonlySet<string>>(new Set());
+  const [at, setAt] = useState(0);
+  const [saved, setSaved] = useState<Profile | null>(null);
+  const questions = guidedQuestions(profile, context);
+  const question = questions[at];
+  if (saved) return <Described profile={saved} />;
+
+  const answer = (asked: Question, value: Answer) => {
+    setProfile((old) => withAnswer(old, asked, value, context));
+    setAnswered((old) => new Set([...old, asked.id]));
+  };
+  const needsName = question?.required === true && !answered.has(question.id);
+  return (
+    <KitPage
+      title={archetype.name}
+      subtitle={question ? `Question ${at + 1} of ${questions.length}` : 'All asked'}
+      footer={
+        <View style={styles.buttons}>
+          <Button label="Back" onPress={() => (at === 0 ? onBack() : setAt(at - 1))} />
+          {question ? (
+            <Button
+              kind="act"
+              grow
+              label={answered.has(question.id) ? 'Next' : question.required ? 'Next' : 'Not sure, next'}
+              onPress={() => {
+                if (!answered.has(question.id) && !question.required) answer(question, null);
+                setAt(at + 1);
+              }}
+              disabled={needsName}
+            />
+          ) : (
+            <SaveModel profile={profile} onSaved={setSaved} />
+          )}
+        </View>
+      }
+    >
+      <View style={wide ? styles.beside : styles.apart}>
+        <View style={[styles.box, wide && styles.half]}>
+          {question ? (
+            <>
+              <Words as="sentence" level={2}>
+                {question.text}
+              </Words>
+              <QuestionField
+                key={question.id}
+                question={question}
+                profile={answered.has(question.id) || !question.required ? profile : blank(profile)}
+                context={context}
+                onAnswer={(value) => answer(question, value)}
+                hideText
+                answered={answered.has(question.id)}
+              />
+            </>
+          ) : (
+            <Words as="sentence">
+              {`${modelName(profile)} is described. What you were not sure of stays open, and what hangs on it will say so.`}
+            </Words>
+          )}
+        </View>
+        <View style={[styles.box, wide && styles.half]}>
+          <Words as="heading" level={2}>
+            So far it can
+          </Words>
+          <AbilityPreview profile={profile} />
+        </View>
+      </View>
+    </KitPage>
+  );
+}
+
+/** A name not given yet is an empty field, not the words that stand for it. */
+const blank = (profile: Profile): Profile => ({ ...profile, maker: '', model: '' });
+
+function SaveModel({ profile, onSaved }: { profile: Profile; onSaved: (saved: Profile) => void }) {
+  const { rig, queue, refresh } = useRig();
+  const save = useMutation({
+    mutationFn: async () => {
+      const id = newId(modelName(profile), new Set(rig?.profiles.map((one) => one.id)));
+      const named = { ...profile, id };
+      await call('POST', '/profiles', named);
+      return named;
+    },
+    onSuccess: (named) => {
+      queue.pushUndo(
+        `describing ${modelName(named)}`,
+        () => void call('DELETE', `/profiles/${named.id}`).then(refresh, refresh),
+      );
+      refresh();
+      onSaved(named);
+    },
+  });
+  return (
+    <View style={styles.save}>
+      <Button kind="act" label="Keep this model" onPress={() => save.mutate()} disabled={save.isPending} />
+      {save.error && (
+        <Words tone="fault" live>
+          {failureText(save.error)}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+/** Kept: what one does next is nearly always to add the units. */
+function Described({ profile }: { profile: Profile }) {
+  const router = useRouter();
+  const { kit } = useRig();
+  const known = kit.profiles.has(profile.id);
+  return (
+    <KitPage title={modelName(profile)} subtitle="Described and kept.">
+      {known ? (
+        <AddUnits model={profile.id} onDone={() => router.push('/kit')} />
+      ) : (
+        <Words live>Fetching your kit…</Words>
+      )}
+      <Button label="Say more about this model" onPress={() => router.push(`/kit/models/${profile.id}`)} />
+    </KitPage>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base },
+  apart: { gap: space.gap },
+  beside: { flexDirection: 'row', gap: space.gap },
+  half: { flex: 1 },
+  buttons: { flexDirection: 'row', gap: space.small, alignItems: 'flex-start' },
+  save: { flex: 1, gap: space.tiny },
+  sorts: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base },
+  archetype: {
+    // Two side by side where there is room.
+    flexBasis: 340,
+    flexGrow: 1,
+    minHeight: TOUCH,
+    borderWidth: 1,
+    borderRadius: radius.base,
+    paddingHorizontal: space.wide,
+    paddingVertical: space.small,
+  },
+});

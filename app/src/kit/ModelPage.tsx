@@ -1,0 +1,119 @@
+import type { Profile } from '@ergon/core/profile';
+import { allQuestions, withAnswer } from '@ergon/core/profileQuestions';
+import type { Question } from '@ergon/core/question';
+import { useLocalSearchParams } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { useWide } from '../components/useWide';
+import { Words } from '../components/Words';
+import type { FieldFault } from '../rig/api';
+import { useRig } from '../rig/Rig';
+import { space } from '../theme/tokens';
+import { AbilityPreview } from './AbilityPreview';
+import { KitPage } from './KitPage';
+import { modelName } from './profileSummary';
+import { useQuestionContext } from './questionContext';
+import { QuestionField } from './QuestionField';
+import { SaveModelBar } from './SaveModelBar';
+import { useStoredModel } from './useStoredModel';
+
+/** One model, all there is to say of it. Units and looks that use it stay as they are. */
+export function ModelPage() {
+  const { model } = useLocalSearchParams<{ model: string }>();
+  const { rig, kit } = useRig();
+  const profile = kit.profiles.get(model);
+  if (!rig || !profile) {
+    return (
+      <KitPage title="Model">
+        <Words>There is no such model. Choose one in Models.</Words>
+      </KitPage>
+    );
+  }
+  const version = rig.versions.profiles[model] ?? 1;
+  return <Refine key={model} stored={profile} version={version} />;
+}
+
+function Refine({ stored, version }: { stored: Profile; version: number }) {
+  const wide = useWide();
+  const { rig } = useRig();
+  const context = useQuestionContext(null);
+  const name = modelName(stored);
+  const model = useStoredModel({ stored, version, name, at: '/profiles', list: '/kit/models' });
+  const { current: profile, setDraft, changed, remove, faults, problem } = model;
+  const units = (rig?.units ?? []).filter((unit) => unit.profile === stored.id);
+  const questions = allQuestions(profile, context);
+  const groups: readonly { title: string; questions: readonly Question[] }[] = [
+    { title: 'What it is', questions: questions.filter((one) => one.guided !== undefined) },
+    {
+      title: 'More about it',
+      questions: questions.filter((one) => one.guided === undefined && !one.id.startsWith('howTo.')),
+    },
+    { title: 'How its settings are reached', questions: questions.filter((one) => one.id.startsWith('howTo.')) },
+  ];
+  const unitsText = units.length === 0 ? 'No unit of it in the kit' : `${units.map((unit) => unit.label).join(', ')}`;
+  return (
+    <KitPage
+      title={modelName(profile)}
+      subtitle={unitsText}
+      footer={changed || problem !== null ? <SaveModelBar model={model} name={name} /> : undefined}
+      full={wide}
+    >
+      <View style={wide ? styles.beside : styles.groups}>
+        <View style={[styles.box, wide && styles.aside]}>
+          <Words as="heading" level={2}>
+            It can
+          </Words>
+          <AbilityPreview profile={profile} />
+          <View style={styles.buttons}>
+            <Button
+              label="Export"
+              hint={modelName(stored)}
+              onPress={() => window.location.assign(`/api/document/profiles/${stored.id}`)}
+            />
+            <Button
+              label="Remove"
+              hint={modelName(stored)}
+              onPress={() => remove.mutate()}
+              disabled={units.length > 0 || remove.isPending}
+            />
+          </View>
+        </View>
+        <View style={[styles.groups, wide && styles.fill]}>
+          {groups.map((group) => (
+            <View key={group.title} style={styles.group}>
+              <Words as="heading" level={2}>
+                {group.title}
+              </Words>
+              {group.questions.map((question) => (
+                <QuestionField
+                  key={question.id}
+                  question={question}
+                  profile={profile}
+                  context={context}
+                  onAnswer={(answer) => setDraft(withAnswer(profile, question, answer, context))}
+                  error={faultOf(question, faults)}
+                />
+              ))}
+            </View>
+          ))}
+        </View>
+      </View>
+    </KitPage>
+  );
+}
+
+/** The server names fields by their path in what it was sent: `doc.radios[0].firmware`. */
+function faultOf(question: Question, faults: readonly FieldFault[]): string | undefined {
+  const plain = (path: string) => path.replace(/^doc\./, '').replace(/\[(\d+)\]/g, '.$1');
+  return faults.find((fault) => plain(fault.path) === question.id)?.message;
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base },
+  groups: { gap: space.gap },
+  group: { gap: space.wide },
+  beside: { flexDirection: 'row', gap: space.gap, alignItems: 'flex-start' },
+  aside: { width: 300 },
+  fill: { flex: 1, maxWidth: 620 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+});

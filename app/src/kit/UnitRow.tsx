@@ -1,0 +1,60 @@
+import type { CrewRig } from '@ergon/core/crewRig';
+import type { Profile } from '@ergon/core/profile';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Words } from '../components/Words';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { modelName, powerText } from './profileSummary';
+import { UnitEditor } from './UnitEditor';
+
+interface UnitRowProps {
+  unit: CrewRig['units'][number];
+  profile: Profile;
+  open: boolean;
+  onToggle: () => void;
+}
+
+export function UnitRow({ unit, profile, open, onToggle }: UnitRowProps) {
+  const colours = useColours();
+  const Chevron = open ? ChevronUp : ChevronDown;
+  const away = awayText(unit);
+  return (
+    <View role="listitem" style={[styles.row, { borderColor: colours.rule }]}>
+      <Pressable role="button" aria-expanded={open} onPress={onToggle} style={styles.head}>
+        <View style={styles.what}>
+          <Words as="strong">{unit.label}</Words>
+          <Words as="small" tone="quiet">
+            {[modelName(profile), unit.firmware && `firmware ${unit.firmware}`, powerText(profile)]
+              .filter(Boolean)
+              .join(' · ')}
+          </Words>
+          {away !== '' && (
+            <Words as="small" tone={unit.inService === false ? 'fault' : 'ink'}>
+              {away}
+            </Words>
+          )}
+        </View>
+        <Chevron size={20} color={colours.quiet} />
+      </Pressable>
+      {open && <UnitEditor key={unit.version} unit={unit} profile={profile} onClose={onToggle} />}
+    </View>
+  );
+}
+
+/** Whether a unit is here and works, when there is something to say of it. */
+const awayText = (unit: CrewRig['units'][number]): string =>
+  [
+    unit.inService === false && 'out of service',
+    unit.lentTo && `lent to ${unit.lentTo}`,
+    unit.borrowedFrom && `borrowed from ${unit.borrowedFrom}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+
+const styles = StyleSheet.create({
+  row: { borderTopWidth: 1 },
+  head: { minHeight: TOUCH + space.small, flexDirection: 'row', alignItems: 'center', paddingVertical: space.small },
+  what: { flex: 1, gap: space.hair },
+});

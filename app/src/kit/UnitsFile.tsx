@@ -1,0 +1,192 @@
+import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/unitTable';
+import { useMutation } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { call, failureText } from '../rig/api';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
+import { readCsv, writeCsv } from './csv';
+
+/** Rows shown of each outcome before one asks for all. */
+const SHOWN = 20;
+
+interface Preview {
+  file: string;
+  plan: UnitPlan;
+}
+
+/** The unit list as a table for a spreadsheet, out and in. Nothing is written before the preview is confirmed. */
+export function UnitsFile() {
+  const { rig, kit } = useRig();
+  const input = useRef<HTMLInputElement>(null);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [unreadable, setUnreadable] = useState<string | null>(null);
+  const read = async (file: File) => {
+    try {
+      const plan = planUnits(readCsv(await file.text()), rig?.units ?? [], kit.profiles.values());
+      setPreview({ file: file.name, plan });
+      setUnreadable(null);
+    } catch (error) {
+      setPreview(null);
+      setUnreadable(`${file.name}, ${(error as Error).message}`);
+    }
+  };
+  return (
+    <View style={styles.box}>
+      <Words as="heading" level={2}>
+        Unit list
+      </Words>
+      <Words tone="quiet">
+        Your units as a CSV table for a spreadsheet. Columns may stand in any order; only label and model are needed.
+      </Words>
+      <View style={styles.buttons}>
+        <Button
+          label="Export"
+          hint="the unit list"
+          onPress={() => download(writeCsv(unitTable(rig?.units ?? [], kit.profiles)))}
+        />
+        <Button label="Read a list" onPress={() => input.current?.click()} />
+      </View>
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,text/csv"
+        aria-label="Unit list to read"
+        style={{ display: 'none' }}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file) void read(file);
+        }}
+      />
+      {unreadable !== null && (
+        <Words tone="fault" live>
+          {`Nothing was read. In ${unreadable}`}
+        </Words>
+      )}
+      {preview && <PlanPreview key={preview.file} {...preview} onDone={() => setPreview(null)} />}
+    </View>
+  );
+}
+
+function download(text: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+  link.download = 'ergon-units.csv';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
+  const { queue, refresh } = useRig();
+  const of = (outcome: PlannedRow['outcome']) => plan.rows.filter((row) => row.outcome === outcome);
+  const [adds, changes, same, refused] = [of('add'), of('change'), of('same'), of('refuse')];
+  const write = useMutation({
+    mutationFn: () =>
+      call('POST', '/units/batch', {
+        add: adds.map((row) => row.unit),
+        change: changes.map((row) => ({ version: row.before!.version, unit: row.unit })),
+        remove: [],
+      }),
+    onSuccess: () => {
+      const back = {
+        add: [],
+        change: changes.map((row) => ({ version: row.before!.version + 1, unit: withoutVersion(row.before!) })),
+        remove: adds.map((row) => row.unit!.id),
+      };
+      queue.pushUndo(`reading ${file}`, () => void call('POST', '/units/batch', back).then(refresh, refresh));
+      refresh();
+      onDone();
+    },
+  });
+  if (plan.problems.length > 0) {
+    return (
+      <View role="alert">
+        <Words tone="fault">{`${file} is not a unit list. Nothing was read.`}</Words>
+        {plan.problems.map((problem) => (
+          <Words key={problem} as="small">
+            {problem}
+          </Words>
+        ))}
+      </View>
+    );
+  }
+  const writes = adds.length + changes.length;
+  const parts = [adds.length > 0 && `add ${adds.length}`, changes.length > 0 && `change ${changes.length}`].filter(
+    Boolean,
+  );
+  return (
+    <View role="region" aria-label="Preview of the list" style={styles.box}>
+      <Words as="sentence" live>
+        {`${file}: ${adds.length} to add, ${changes.length} to change, ${same.length} as they are, ${refused.length} refused.`}
+      </Words>
+      <RowList title="Refused: mend these in the file and read it again" rows={refused} say={refusedText} fault all />
+      <RowList title="To change" rows={changes} say={changedText} />
+      <RowList title="To add" rows={adds} say={(row) => `line ${row.line}: ${row.label}`} />
+      <View style={styles.buttons}>
+        {writes > 0 && (
+          <Button
+            kind="act"
+            label={capital(parts.join(' and '))}
+            detail={refused.length > 0 ? `and leave ${refused.length} out` : undefined}
+            onPress={() => write.mutate()}
+            disabled={write.isPending}
+          />
+        )}
+        <Button label={writes > 0 ? 'Write nothing' : 'Close'} onPress={onDone} />
+      </View>
+      {write.error && (
+        <Words tone="fault" live>
+          {`Nothing was written. ${failureText(write.error)}`}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const withoutVersion = <T extends { version: number }>({ version: _version, ...rest }: T): Omit<T, 'version'> => rest;
+const refusedText = (row: PlannedRow): string =>
+  `line ${row.line}, ${row.label || 'no label'}: ${row.reasons.map(({ column, message }) => `${column} ${message}`).join('; ')}`;
+const changedText = (row: PlannedRow): string => `line ${row.line}, ${row.before!.label}: ${row.changes.join(', ')}`;
+
+interface RowListProps {
+  title: string;
+  rows: readonly PlannedRow[];
+  say: (row: PlannedRow) => string;
+  fault?: boolean;
+  all?: boolean;
+}
+
+function RowList({ title, rows, say, fault, all }: RowListProps) {
+  const colours = useColours();
+  const [opened, setOpened] = useState(false);
+  if (rows.length === 0) return null;
+  const shown = all || opened ? rows : rows.slice(0, SHOWN);
+  return (
+    <View>
+      <Words as="strong">{title}</Words>
+      <View role="list" aria-label={title}>
+        {shown.map((row) => (
+          <View key={row.line} role="listitem" style={[styles.row, { borderColor: colours.rule }]}>
+            <Words as="small" tone={fault ? 'fault' : 'ink'}>
+              {say(row)}
+            </Words>
+          </View>
+        ))}
+      </View>
+      {shown.length < rows.length && (
+        <Button kind="quiet" label={`Show all ${rows.length}`} onPress={() => setOpened(true)} />
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, alignItems: 'flex-start' },
+  row: { borderTopWidth: 1, paddingVertical: space.tiny },
+});

@@ -1,0 +1,57 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { AddMember } from './AddMember';
+import { call, failureText } from '../rig/api';
+import { useRig } from '../rig/Rig';
+import { space } from '../theme/tokens';
+
+/** Whose rig this is, and the way out. */
+export function CrewCorner() {
+  const { rig, refresh } = useRig();
+  const client = useQueryClient();
+  const router = useRouter();
+  const leave = useMutation({
+    mutationFn: () => call('DELETE', '/session'),
+    onSuccess: () => {
+      client.clear();
+      router.replace('/sign-in');
+    },
+  });
+  const reset = useMutation({ mutationFn: () => call('POST', '/demo/reset'), onSuccess: refresh });
+  if (!rig) return null;
+  const failure = leave.error ?? reset.error;
+  return (
+    <View style={styles.corner}>
+      <Words as="small" tone="quiet">
+        {`${rig.crew.name} · ${rig.member.name}`}
+      </Words>
+      <View style={styles.row}>
+        {rig.crew.isDemo && (
+          <Button
+            label={reset.isPending ? 'Resetting…' : 'Start the demo again'}
+            onPress={() => reset.mutate()}
+            disabled={reset.isPending}
+          />
+        )}
+        {!rig.crew.isDemo && <AddMember />}
+        <Button label="Sign out" onPress={() => leave.mutate()} />
+      </View>
+      {failure && (
+        <Words tone="fault" live>
+          {failureText(failure)}
+        </Words>
+      )}
+      <Words as="small" tone="quiet">
+        Ergon computes and advises. Makers’ manuals, local codes and qualified people decide.
+      </Words>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  corner: { gap: space.small },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+});

@@ -1,0 +1,89 @@
+import type { Settings } from '@ergon/core/look';
+import { placingsFor } from '@ergon/core/placing';
+import { type Names, said } from '@ergon/core/settingWords';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
+import { Words } from '../components/Words';
+import { call, failureText } from '../rig/api';
+import { byLabel } from '../rig/byLabel';
+import { type JudgedLook, useRig } from '../rig/Rig';
+import { space } from '../theme/tokens';
+
+/**
+ * Puts a unit of the kit into the look: set to hear a sender that is there, where one would do, or with nothing
+ * recorded yet, its line dotted until it is.
+ */
+export function PlaceUnit({ judged }: { judged: JudgedLook }) {
+  const { rig, queue, refresh, names, kit } = useRig();
+  const [open, setOpen] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const path = `/looks/${judged.look.id}/units`;
+  const place = useMutation({
+    mutationFn: ({ id, settings }: { id: string; label: string; settings: Settings }) =>
+      call('POST', path, { unit: id, settings }),
+    onSuccess: (_, { id, label }) => {
+      // Edits of the unit that still wait must reach it before it goes.
+      const takeOut = () => queue.whenSaved().then(() => call('DELETE', `${path}/${id}`));
+      queue.pushUndo(`putting ${label} in`, () => void takeOut().then(refresh, refresh));
+      setOpen(false);
+      setChosen(null);
+      refresh();
+    },
+  });
+  const order = byLabel(names);
+  const others = (rig?.units ?? [])
+    .filter((unit) => !(unit.id in judged.look.units) && unit.inService !== false)
+    .sort((a, b) => order(a.id, b.id));
+  const unit = others.find((one) => one.id === chosen);
+  const profile = unit && kit.profiles.get(unit.profile);
+  const placings = unit && profile ? placingsFor(judged.judgement.rig, { unit, profile }) : [];
+  if (others.length === 0) return null;
+  const put = (settings: Settings) => place.mutate({ id: unit!.id, label: unit!.label, settings });
+  return (
+    <View style={styles.box}>
+      <Button label={open ? 'Close' : 'Put a unit in this look'} expanded={open} onPress={() => setOpen(!open)} />
+      {open && (
+        <Choice
+          label="Put in"
+          options={others.map(({ id, label }) => ({ value: id, label }))}
+          value={chosen}
+          onChoose={setChosen}
+        />
+      )}
+      {open && unit && (
+        <View style={styles.box}>
+          {placings.map(({ sender, settings }) => (
+            <Button
+              key={sender}
+              kind="act"
+              label={`Put ${unit.label} in to hear ${names.unit(sender)}`}
+              detail={netText(settings, names)}
+              onPress={() => put(settings)}
+              disabled={place.isPending}
+            />
+          ))}
+          <Button label={`Put ${unit.label} in with nothing set`} onPress={() => put({})} disabled={place.isPending} />
+        </View>
+      )}
+      {place.error && (
+        <Words tone="fault" live>
+          {failureText(place.error)}
+        </Words>
+      )}
+    </View>
+  );
+}
+
+/** What must then be dialled on the unit: "channel 11, ID 27, group A". */
+const netText = (settings: Settings, names: Names): string =>
+  (['channel', 'networkId', 'pin', 'group'] as const)
+    .filter((setting) => settings[setting] != null)
+    .map((setting) => said(setting, settings[setting], names))
+    .join(', ');
+
+const styles = StyleSheet.create({
+  box: { gap: space.small, maxWidth: 420, paddingTop: space.base },
+});

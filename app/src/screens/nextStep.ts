@@ -1,0 +1,44 @@
+/** The one next thing to do tonight, as a sentence with a button. */
+import { tally } from '@ergon/core/readiness';
+import type { JudgedLook } from '../rig/Rig';
+
+export interface NextStep {
+  sentence: string;
+  /** Null when there is nothing left to do. */
+  button: { label: string; place: 'lines' | 'fire'; look: string } | null;
+}
+
+const lights = (count: number): string => (count === 1 ? '1 light' : `${count} lights`);
+
+/** Faults come first, then what nobody recorded, then lights without a test fire; within each the earliest look. */
+export function nextStep(looks: readonly JudgedLook[]): NextStep {
+  if (looks.length === 0)
+    return { sentence: 'No looks yet. Import a document in Kit, under In and out, to begin.', button: null };
+  const counted = looks.map((judged) => ({ judged, count: tally(judged.readiness) }));
+  const failing = counted.find(({ count }) => count.failing > 0);
+  if (failing) {
+    const { judged, count } = failing;
+    const all = judged.readiness.length;
+    return {
+      sentence: `${judged.look.name}: ${count.failing} of ${lights(all)} would not do as planned.`,
+      button: { label: 'See why and mend', place: 'lines', look: judged.look.id },
+    };
+  }
+  const unknown = counted.find(({ count }) => count.unknown > 0);
+  if (unknown) {
+    const { judged, count } = unknown;
+    return {
+      sentence: `${judged.look.name}: nobody can say whether ${lights(count.unknown)} will fire. Something is not recorded.`,
+      button: { label: 'Record it', place: 'lines', look: judged.look.id },
+    };
+  }
+  const computed = counted.find(({ count }) => count.computed > 0);
+  if (computed) {
+    const { judged, count } = computed;
+    return {
+      sentence: `${judged.look.name}: ${lights(count.computed)} should fire. Prove it with a test fire.`,
+      button: { label: 'Test-fire', place: 'fire', look: judged.look.id },
+    };
+  }
+  return { sentence: 'Every light of every look is proven.', button: null };
+}

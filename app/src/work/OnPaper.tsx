@@ -1,0 +1,54 @@
+import { compared } from '@ergon/core/whatIf';
+import { changeText } from '@ergon/core/wording';
+import { whatIfSentence } from '@ergon/core/workWording';
+import type { Change } from '@ergon/core/look';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { type JudgedLook, useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { radius, space } from '../theme/tokens';
+
+interface OnPaperProps {
+  /** The look as it really is. */
+  real: JudgedLook;
+  /** The same with the changes tried. */
+  tried: JudgedLook;
+  changes: readonly Change[];
+  onTake: () => void;
+  onDrop: () => void;
+}
+
+/** What is tried on paper: the changes, what they would break and mend, and the way to take or drop them. */
+export function OnPaper({ real, tried, changes, onTake, onDrop }: OnPaperProps) {
+  const { names } = useRig();
+  const colours = useColours();
+  const result = useMemo(() => compared(real.judgement, tried.judgement), [real, tried]);
+  return (
+    <View role="region" aria-label="On paper" style={[styles.box, { borderColor: colours.ink }]}>
+      <Words as="strong">On paper: nothing is changed on any unit yet.</Words>
+      {changes.length === 0 ? (
+        <Words>Change whatever you like below and see what would happen.</Words>
+      ) : (
+        <>
+          {changes.map((change) => (
+            <Words key={`${change.unit} ${change.setting}`}>{changeText(change, names)}</Words>
+          ))}
+          <Words as="sentence" live tone={result.breaks.length > 0 ? 'fault' : 'ink'}>
+            {whatIfSentence(result, names)}
+          </Words>
+        </>
+      )}
+      <View style={styles.buttons}>
+        {changes.length > 0 && <Button kind="act" label="Take it over" hint="what was tried" onPress={onTake} />}
+        <Button label="Drop it" hint="what was tried" onPress={onDrop} />
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.small, borderWidth: 2, borderStyle: 'dashed', borderRadius: radius.base, padding: space.wide },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+});

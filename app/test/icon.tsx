@@ -1,0 +1,4 @@
+/** Icons are pictures; tests look at words. */
+export default function Icon() {
+  return null;
+}

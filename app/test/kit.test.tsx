@@ -1,0 +1,181 @@
+/** The kit's own views: a model by question and answer, unit lists read with care, a pair of gear explained. */
+import { archetypeOf } from '@ergon/core/archetypes';
+import { indexKit } from '@ergon/core/rig';
+import { planUnits, unitTable } from '@ergon/core/unitTable';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { howTo, howTosFor } from '../src/editing/howTo';
+import { FitDetail } from '../src/fit/FitDetail';
+import { readCsv, writeCsv } from '../src/kit/csv';
+import { DescribeModel } from '../src/kit/DescribeModel';
+import { UnitsFile } from '../src/kit/UnitsFile';
+import { RigProvider, useRig } from '../src/rig/Rig';
+import { KitPlace } from '../src/screens/KitPlace';
+import { ThemeProvider } from '../src/theme/Theme';
+import { demoRig } from './rigFixture';
+
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: () => undefined }),
+  usePathname: () => '/kit',
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+jest.setTimeout(30_000);
+const rig = demoRig();
+const kit = indexKit(rig);
+let sent: { method: string; path: string; body: unknown }[] = [];
+
+const OnceLoaded = ({ children }: { children: ReactNode }) => (useRig().rig ? children : null);
+
+function show(children: ReactNode) {
+  sent = [];
+  globalThis.fetch = jest.fn(async (path: string, init?: RequestInit) => {
+    if (init?.body !== undefined) sent.push({ method: init.method!, path, body: JSON.parse(String(init.body)) });
+    return { ok: true, status: init?.method === 'POST' ? 204 : 200, json: async () => demoRig() };
+  }) as never;
+  const ports = { send: async () => ({}), load: () => [], store: () => undefined, later: () => undefined };
+  return render(
+    <QueryClientProvider client={new QueryClient()}>
+      <ThemeProvider>
+        <RigProvider ports={ports}>
+          <OnceLoaded>{children}</OnceLoaded>
+        </RigProvider>
+      </ThemeProvider>
+    </QueryClientProvider>,
+  );
+}
+
+describe('unit lists', () => {
+  test('what is written is read back cell for cell, formulas, quotes, commas and all', () => {
+    const table = unitTable(
+      rig.units.map((unit, index) => ({
+        ...unit,
+        notes: ['=SUM(A1)', '"so", he said', '-1 stop', 'ä; ö\nnext line'][index % 4],
+      })),
+      kit.profiles,
+    );
+    const text = writeCsv(table);
+    expect(text.startsWith('\uFEFFlabel,maker')).toBe(true);
+    expect(text).toContain("'=SUM(A1)");
+    expect(readCsv(text)).toEqual({ header: [...table.header], rows: table.rows.map((row) => [...row]) });
+  });
+
+  test('semicolons do as well, empty lines count for nothing', () => {
+    expect(readCsv('label;model\r\nA;V50\r\n\r\n ; \r\nB;V50\r\n')).toEqual({
+      header: ['label', 'model'],
+      rows: [
+        ['A', 'V50'],
+        ['B', 'V50'],
+      ],
+    });
+    expect(() => readCsv('label,model\n"A,V50')).toThrow('a quotation mark is not closed');
+  });
+
+  test('500 rows of which 20 are bad: each of the 20 is named, and only the others would be written', async () => {
+    const rows = Array.from({ length: 500 }, (_, n) => [n % 25 === 7 ? '' : `Crate ${n}`, 'Shoe 60']);
+    const file = new File([writeCsv({ header: ['label', 'model'], rows })], 'crates.csv', { type: 'text/csv' });
+    show(<UnitsFile />);
+    const user = userEvent.setup();
+    await user.upload(await screen.findByLabelText('Unit list to read'), file);
+    expect(
+      await screen.findByText('crates.csv: 480 to add, 0 to change, 0 as they are, 20 refused.'),
+    ).toBeInTheDocument();
+    const refused = within(screen.getByRole('list', { name: /^Refused/ })).getAllByRole('listitem');
+    expect(refused).toHaveLength(20);
+    expect(refused[0]).toHaveTextContent('line 9, no label: label is empty: give it a name');
+    expect(sent).toEqual([]);
+    await user.click(screen.getByRole('button', { name: /^Add 480/ }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ method: 'POST', path: '/api/units/batch' });
+    expect((sent[0]!.body as { add: unknown[] }).add).toHaveLength(480);
+  });
+
+  test('a file that is no unit list writes nothing and says what is missing', async () => {
+    show(<UnitsFile />);
+    const user = userEvent.setup();
+    await user.upload(
+      await screen.findByLabelText('Unit list to read'),
+      new File(['a,b\n1,2\n'], 'x.csv', { type: 'text/csv' }),
+    );
+    expect(await screen.findByText('There is no column "label".')).toBeInTheDocument();
+    expect(screen.queryByRole('button', { name: /^Add/ })).toBeNull();
+  });
+
+  test('the plan and the table agree on every unit of the demo', () => {
+    const read = readCsv(writeCsv(unitTable(rig.units, kit.profiles)));
+    expect(new Set(planUnits(read, rig.units, kit.profiles.values()).rows.map((row) => row.outcome))).toEqual(
+      new Set(['same']),
+    );
+  });
+});
+
+test('a model is described in order; what it can do is seen at once; not sure is an answer', async () => {
+  show(<DescribeModel />);
+  const user = userEvent.setup();
+  await user.click(await screen.findByRole('button', { name: /^Shoe flash with coded light/ }));
+  expect(screen.getByRole('button', { name: 'Next' })).toBeDisabled();
+  await user.type(screen.getByRole('textbox', { name: 'Who makes it?' }), 'Kestoril');
+  await user.tab();
+  await user.click(screen.getByRole('button', { name: 'Next' }));
+  await user.type(screen.getByRole('textbox', { name: 'What is it called?' }), 'S9{Enter}');
+  await user.click(screen.getByRole('button', { name: 'Next' }));
+  await user.click(screen.getByRole('button', { name: 'Not sure, next' }));
+  const preview = () => screen.getByRole('list', { name: 'What it can do' });
+  expect(within(preview()).getByText('as an optical remote').parentElement).toHaveTextContent('not recorded: fires');
+  await user.click(screen.getByRole('radio', { name: 'Which family does it speak?: Lapwing' }));
+  expect(within(preview()).getByText('as an optical remote').parentElement).toHaveTextContent('fires, manual power');
+  await user.click(screen.getByRole('button', { name: 'Back' }));
+  expect(screen.getByRole('radio', { name: 'What foot has it?: not sure' })).toBeChecked();
+});
+
+test('units are found by a word on them and by what they can do', async () => {
+  show(<KitPlace />);
+  const user = userEvent.setup();
+  await user.type(await screen.findByRole('textbox', { name: 'Find a unit' }), 'sound crew');
+  expect(screen.getByText('1 of 22 units')).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: /^Optic 1/ })).toHaveTextContent('borrowed from The band’s sound crew');
+  await user.clear(screen.getByRole('textbox', { name: 'Find a unit' }));
+  await user.click(screen.getByRole('button', { name: 'By what it can do' }));
+  await user.click(screen.getByRole('checkbox', { name: 'TTL remote' }));
+  await user.click(screen.getByRole('checkbox', { name: 'sender' }));
+  expect(screen.getAllByRole('listitem').map((one) => one.textContent?.slice(0, 7))).toEqual([
+    'Light 3',
+    'Light 4',
+    'Light 5',
+  ]);
+});
+
+test('a pair explained: every way, what each carries, why not more, and what would help', async () => {
+  const item = (id: string) => ({ unit: kit.units.get(id)!, profile: kit.profiles.get(kit.units.get(id)!.profile)! });
+  const choice = {
+    bodies: [],
+    flashes: [],
+    triggers: [item('sender-1'), item('perch-1')],
+    families: kit.families,
+    offCamera: true,
+  };
+  show(<FitDetail choice={choice} body={item('body-2')} flash={item('light-3')} width={340} />);
+  expect(await screen.findByText('Plover from Sender 1')).toBeInTheDocument();
+  expect(screen.getByText('fires, power. Clean to 1/160.')).toBeInTheDocument();
+  expect(
+    screen.getByText(/^TTL, high-speed sync, rear curtain: no. Sender 1 has a foot for another shoe system/),
+  ).toBeInTheDocument();
+  expect(screen.getByRole('img', { name: /^Line: body ok, shoe loss, sender ok/ })).toBeInTheDocument();
+  expect(
+    screen.getByText('A sender of the Plover family with a varnholt foot: TTL, high-speed sync, rear curtain.'),
+  ).toBeInTheDocument();
+});
+
+test('the way through the menus stands by the setting it leads to', () => {
+  expect(howTo(kit, 'light-6', 'channel')).toBe('Hold CH, turn the wheel.');
+  expect(howTo(kit, 'sender-1', 'groups.C.on')).toBe('Touch a row, then GROUP ON.');
+  expect(howTo(kit, 'light-6', 'lamp')).toBeNull();
+  const change = { unit: 'light-6', setting: 'channel', from: 3, to: 11 };
+  expect(howTosFor(kit, [change, change])).toEqual(['Light 6: Hold CH, turn the wheel.']);
+});
+
+test('an archetype is of the kind it says', () => {
+  expect(archetypeOf('plain-receiver')!.base('x')).toMatchObject({ kind: 'trigger', foot: 'none' });
+});

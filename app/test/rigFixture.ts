@@ -1,0 +1,26 @@
+import type { CrewRig } from '@ergon/core/crewRig';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { KitDocument } from '@ergon/core/kitDocument';
+
+/** The demo as the server would answer it. */
+export function demoRig(): CrewRig {
+  const document = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
+  return {
+    crew: { id: 'demo', name: 'Demo crew', isDemo: true },
+    member: { name: 'Demo guest' },
+    event: document.event,
+    families: document.families,
+    profiles: document.profiles,
+    units: document.units.map((unit) => ({ ...unit, version: 1 })),
+    looks: document.looks.map((look) => ({
+      ...look,
+      units: Object.fromEntries(Object.entries(look.units).map(([id, settings]) => [id, { settings, version: 1 }])),
+    })),
+    tests: [],
+    versions: {
+      families: Object.fromEntries(document.families.map(({ id }) => [id, 1])),
+      profiles: Object.fromEntries(document.profiles.map(({ id }) => [id, 1])),
+    },
+  };
+}

@@ -1,0 +1,127 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { NumberField } from '../src/components/NumberField';
+import { Notices } from '../src/components/Notices';
+import { SaveBar } from '../src/components/SaveBar';
+import { ApiFailure } from '../src/rig/api';
+import type { Pending, Ports } from '../src/rig/editQueue';
+import { RigProvider } from '../src/rig/Rig';
+import { Lines } from '../src/screens/Lines';
+import { ThemeProvider } from '../src/theme/Theme';
+import { demoRig } from './rigFixture';
+
+// A test machine with two slow cores renders a whole look in seconds.
+jest.setTimeout(30_000);
+let mockLook = 'first-dance';
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => ({ look: mockLook }),
+  useRouter: () => ({ push: () => undefined }),
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+let answers: (pending: Pending) => Promise<Awaited<ReturnType<Ports['send']>>>;
+const ports: Ports = {
+  send: (pending) => answers(pending),
+  load: () => [],
+  store: () => undefined,
+  later: () => undefined,
+};
+
+function show(children: ReactNode) {
+  globalThis.fetch = jest.fn(async () => ({ ok: true, status: 200, json: async () => demoRig() })) as never;
+  return render(
+    <QueryClientProvider client={new QueryClient()}>
+      <ThemeProvider>
+        <RigProvider ports={ports}>{children}</RigProvider>
+      </ThemeProvider>
+    </QueryClientProvider>,
+  );
+}
+
+beforeEach(() => {
+  mockLook = 'first-dance';
+  answers = async () => ({});
+});
+
+test('a phone shows the worst fault with its fix, and every line as a sentence', async () => {
+  show(<Lines />);
+  expect(await screen.findByText('Light 3 and Light 6 stay dark.')).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: /Switch on group C on Sender 2/ })).toBeInTheDocument();
+  const six = screen.getByRole('group', { name: 'Light 6, Rim, door. Silent: channel 3, sender on 11.' });
+  expect(within(six).getByRole('button', { name: 'hearer, the line stops here' })).toBeInTheDocument();
+  expect(within(six).getByRole('button', { name: 'air, works' })).toBeInTheDocument();
+});
+
+test('a fix closes its line before the server has answered, and undo opens it again', async () => {
+  answers = () => new Promise(() => undefined);
+  show(
+    <>
+      <SaveBar />
+      <Lines />
+    </>,
+  );
+  const user = userEvent.setup();
+  const six = () => screen.getByRole('group', { name: /^Light 6,/ });
+  await screen.findByText('First dance');
+  await user.click(within(six()).getByRole('button', { name: 'hearer, the line stops here' }));
+  await user.click(within(six()).getByRole('button', { name: /^Set channel 11 on Light 6/ }));
+  expect(six()).toHaveAccessibleName(/14 % dark at 1\/250|86 % of the frame/);
+  await user.click(screen.getAllByRole('button', { name: /^Undo: Set channel 11/ })[0]!);
+  expect(six()).toHaveAccessibleName('Light 6, Rim, door. Silent: channel 3, sender on 11.');
+});
+
+test('a look that is not there says so', async () => {
+  mockLook = 'brunch';
+  show(<Lines />);
+  expect(await screen.findByText('There is no such look. Choose one in Tonight.')).toBeInTheDocument();
+});
+
+test('two people on one setting: both values are shown, and mine can be sent again', async () => {
+  const sent: Pending[] = [];
+  answers = async (pending) => {
+    sent.push(pending);
+    if (sent.length > 1) return {};
+    const { settings } = demoRig().looks.find((one) => one.id === 'first-dance')!.units['light-6']!;
+    throw new ApiFailure(
+      409,
+      'record.stale',
+      'stale',
+      [],
+      [{ unit: 'light-6', version: 5, theirs: { ...settings, channel: 9 }, yours: { channel: 11 } }],
+    );
+  };
+  show(
+    <>
+      <Notices />
+      <Lines />
+    </>,
+  );
+  const user = userEvent.setup();
+  await screen.findByText('First dance');
+  const six = screen.getByRole('group', { name: /^Light 6,/ });
+  await user.click(within(six).getByRole('button', { name: 'hearer, the line stops here' }));
+  await user.click(within(six).getByRole('button', { name: /^Set channel 11 on Light 6/ }));
+  expect(await screen.findByText('Two of you changed the channel of Light 6.')).toBeInTheDocument();
+  expect(screen.getByText('Yours: 11. Theirs: 9, which stands.')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Use mine' }));
+  await waitFor(() => expect(sent).toHaveLength(2));
+  expect(sent[1]).toMatchObject({ changes: [{ unit: 'light-6', setting: 'channel', from: 9, to: 11 }] });
+});
+
+test('a number out of range is kept as typed, with what is wrong beside it, and not set', async () => {
+  const onChange = jest.fn();
+  show(<NumberField label="channel" from={1} to={32} value={3} onChange={onChange} />);
+  const user = userEvent.setup();
+  const input = screen.getByRole('textbox', { name: 'channel' });
+  await user.clear(input);
+  await user.type(input, '44');
+  await user.tab();
+  expect(screen.getByText('Between 1 and 32.')).toBeInTheDocument();
+  expect(input).toHaveValue('44');
+  expect(onChange).not.toHaveBeenCalled();
+  await user.clear(input);
+  await user.type(input, '11{Enter}');
+  expect(onChange).toHaveBeenCalledWith(11);
+});

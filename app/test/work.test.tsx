@@ -1,0 +1,126 @@
+/** Least work, trials on paper and advice, on the demo's own looks. */
+import { leastWork } from '@ergon/core/leastWork';
+import { buildRig, indexKit } from '@ergon/core/rig';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import type { Pending } from '../src/rig/editQueue';
+import { RigProvider } from '../src/rig/Rig';
+import { Lines } from '../src/screens/Lines';
+import { ThemeProvider } from '../src/theme/Theme';
+import type { WorkRequest } from '../src/workers/work.worker';
+import { demoRig } from './rigFixture';
+
+jest.setTimeout(30_000);
+let mockLook = 'slipway';
+jest.mock('../src/workers/startWork', () => ({ startWork: () => new MockWorker() }));
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => ({ look: mockLook }),
+  useRouter: () => ({ push: () => undefined }),
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+/** Does the worker's work on the spot; `silent` never answers. */
+class MockWorker {
+  static silent = false;
+  static terminated = 0;
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+
+  postMessage({ kit, look, options }: WorkRequest): void {
+    if (MockWorker.silent) return;
+    const work = leastWork(buildRig(indexKit(kit), look), { ...options, budget: 500 });
+    queueMicrotask(() => this.onmessage?.({ data: { work } }));
+  }
+
+  terminate(): void {
+    MockWorker.terminated++;
+  }
+}
+
+let sent: Pending[] = [];
+
+function show() {
+  sent = [];
+  globalThis.fetch = jest.fn(async () => ({ ok: true, status: 200, json: async () => demoRig() })) as never;
+  const ports = {
+    send: async (pending: Pending) => {
+      sent.push(pending);
+      // The answer never comes: what is shown is what the app makes of the edit by itself.
+      return new Promise<never>(() => undefined);
+    },
+    load: () => [],
+    store: () => undefined,
+    later: () => undefined,
+  };
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <ThemeProvider>
+        <RigProvider ports={ports}>
+          <Lines />
+        </RigProvider>
+      </ThemeProvider>
+    </QueryClientProvider>,
+  );
+  return userEvent.setup();
+}
+
+beforeEach(() => {
+  mockLook = 'slipway';
+  MockWorker.silent = false;
+});
+
+test('least work: a short list with a total, made as one edit', async () => {
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
+  const panel = screen.getByRole('region', { name: 'Least work' });
+  expect(await within(panel).findByText(/of work: then every light fires as meant\.$/)).toBeInTheDocument();
+  expect(within(panel).getByText('No known combination of changes takes less.')).toBeInTheDocument();
+  expect(within(panel).getByText('Switch on flash firing on Body 1')).toBeInTheDocument();
+  await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
+  expect(await screen.findByText('Every line is whole.')).toBeInTheDocument();
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ kind: 'changes', label: 'least work, 5 changes' });
+});
+
+test('a search that takes long can be stopped', async () => {
+  MockWorker.silent = true;
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
+  expect(screen.getByText('Searching…')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Stop, the search' }));
+  expect(screen.getByText('Stopped.')).toBeInTheDocument();
+  const before = MockWorker.terminated;
+  await user.click(screen.getByRole('button', { name: 'Close, least work' }));
+  expect(MockWorker.terminated).toBeGreaterThan(before);
+});
+
+test('on paper nothing is sent until it is taken over', async () => {
+  mockLook = 'speeches';
+  const user = show();
+  expect(await screen.findByText('Every line is whole.')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Try on paper' }));
+  const one = screen.getByRole('group', { name: /^Light 1,/ });
+  await user.click(within(one).getByRole('button', { name: 'sender, works' }));
+  await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: off' }));
+  const paper = screen.getByRole('region', { name: 'On paper' });
+  expect(within(paper).getByText('Switch off Sender 1')).toBeInTheDocument();
+  expect(within(paper).getByText('Light 1, Light 2 and 2 more would fail.')).toBeInTheDocument();
+  expect(sent).toEqual([]);
+  // Set back by hand it is no change any more.
+  await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: on' }));
+  expect(within(paper).queryByText('Switch off Sender 1')).toBeNull();
+  await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: off' }));
+  await user.click(within(paper).getByRole('button', { name: 'Take it over, what was tried' }));
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ changes: [{ unit: 'sender-1', setting: 'on', from: true, to: false }] });
+});
+
+test('advice is folded away until somebody asks', async () => {
+  mockLook = 'speeches';
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: /words? of advice$/ }));
+  const list = screen.getByRole('list', { name: 'Advice' });
+  expect(within(list).getByText('The link of Light 9 carries no power: walk to it to change it.')).toBeInTheDocument();
+  expect(within(list).getAllByRole('listitem')[0]).toHaveTextContent('Use only what is legal where you are.');
+});

@@ -1,0 +1,193 @@
+/**
+ * Speed, as ratios within one run: absolute times say more about the machine than about the code. Judges and
+ * fires rigs of 10, 60 and 600 lights, fits thirty bodies to thirty flashes, and weighs the exported app.
+ */
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { costOf, fixesFor, mergeChanges, withRigChanges } from '@ergon/core/fixes';
+import { leastWork } from '@ergon/core/leastWork';
+import { Worker } from 'node:worker_threads';
+import type { FitChoice } from '@ergon/core/fit';
+import type { FitItem } from '@ergon/core/fitTrial';
+import { judge } from '@ergon/core/judge';
+import type { Profile } from '@ergon/core/profile';
+import { parseDocument } from '@ergon/core/kitDocument';
+import type { Change, Look, Settings } from '@ergon/core/look';
+import { buildRig, indexKit, type Kit, type KitIndex, type Rig } from '@ergon/core/rig';
+import { simulate } from '@ergon/core/simulate';
+
+const SIZES = [10, 60, 600] as const;
+/** One display frame at 60 Hz. */
+const FRAME_MS = 1000 / 60;
+const FIRST_SCREEN_AIM_KB = 400;
+
+const parsed = parseDocument(JSON.parse(readFileSync('demo/ropewalk.json', 'utf8')));
+if (!parsed.ok) throw new Error('the demo is not sound');
+const demo = parsed.document;
+
+/** The demo's first dance with its lights repeated, each tenth of them with the demo's own faults. */
+function rigOf(lights: number): { kit: KitIndex; look: Look } {
+  const source = demo.looks.find((look) => look.id === 'first-dance')!;
+  const units: Record<string, Settings> = {};
+  const kit: Kit = { families: demo.families, profiles: demo.profiles, units: [...demo.units] };
+  for (const id of ['body-1', 'body-2', 'sender-1', 'sender-2', 'call-1', 'light-7']) units[id] = source.units[id]!;
+  const wired = Object.keys(units).length - 5;
+  const made: { id: string; profile: string; label: string }[] = [];
+  for (let i = wired; i < lights; i++) {
+    const model = i % 5 === 0 ? 'light-8' : i % 10 === 3 ? 'light-6' : 'light-1';
+    const id = `made-${i}`;
+    made.push({ id, profile: demo.units.find((unit) => unit.id === model)!.profile, label: id });
+    units[id] =
+      model === 'light-8'
+        ? { ...source.units['light-8']!, sees: [i > 5 ? `made-${i - 4}` : 'light-7'] }
+        : source.units[model]!;
+  }
+  return { kit: indexKit({ ...kit, units: [...kit.units, ...made] }), look: { ...source, units } };
+}
+
+/** Median of many runs, in milliseconds, after a warm-up. */
+function time(run: () => void): number {
+  run();
+  const samples: number[] = [];
+  const until = performance.now() + 1500;
+  while (performance.now() < until || samples.length < 3) {
+    const start = performance.now();
+    run();
+    samples.push(performance.now() - start);
+  }
+  return samples.sort((a, b) => a - b)[samples.length >> 1]!;
+}
+
+interface Row {
+  lights: number;
+  fire: number;
+  check: number;
+  withFixes: number;
+}
+
+const rows = SIZES.map((lights): Row => {
+  const { kit, look } = rigOf(lights);
+  const rig = buildRig(kit, look);
+  return {
+    lights,
+    fire: time(() => simulate(rig, rig.bodies[0]!)),
+    check: time(() => judge(buildRig(kit, look))),
+    withFixes: time(() => {
+      const judgement = judge(rig);
+      for (const finding of judgement.findings) fixesFor(judgement, finding);
+    }),
+  };
+});
+
+const [small] = rows;
+console.log(
+  'lights   fire one shot   check two shots   check with all fixes   (growth against 10 lights; linear would be the lights)',
+);
+for (const row of rows) {
+  const cell = (key: 'fire' | 'check' | 'withFixes') =>
+    `${row[key].toFixed(3)} ms x${(row[key] / small![key]).toFixed(1)}`.padEnd(18);
+  console.log(
+    `${String(row.lights).padStart(6)}   ${cell('fire')}${cell('check')}${cell('withFixes')}   lights x${row.lights / 10}`,
+  );
+}
+const sixty = rows.find((row) => row.lights === 60)!;
+console.log(
+  `60 lights checked in ${((100 * sixty.check) / FRAME_MS).toFixed(1)} % of a display frame, with all fixes in ${((100 * sixty.withFixes) / FRAME_MS).toFixed(1)} %`,
+);
+
+leastWorkOf(9, 20, 60);
+await fitThirtyByThirty();
+weighApp('app/dist');
+
+/** Thirty units of each kind from the demo's models, some with older firmware, as a large crew might own. */
+function thirtyOfEach(): FitChoice {
+  const { families } = indexKit(demo);
+  const of = (kind: Profile['kind']): FitItem[] => {
+    const profiles = demo.profiles.filter((profile) => profile.kind === kind);
+    return Array.from({ length: 30 }, (_, n) => {
+      const profile = profiles[n % profiles.length]!;
+      const id = `${kind}-${n}`;
+      return { profile, unit: { id, profile: profile.id, label: id, firmware: n % 3 === 0 ? '1.9' : '2.1' } };
+    });
+  };
+  return { bodies: of('body'), flashes: of('flash'), triggers: of('trigger'), families, offCamera: true };
+}
+
+/** Mending what stands first by its first fix until nothing is offered: what a person without the search would do. */
+function oneByOne(rig: Rig): number {
+  let mended = rig;
+  const changes: Change[] = [];
+  for (let round = 0; round < 200; round++) {
+    const judgement = judge(mended);
+    const fix = judgement.findings
+      .filter((one) => one.severity !== 'A')
+      .flatMap((one) => fixesFor(judgement, one).slice(0, 1))[0];
+    if (!fix) break;
+    changes.push(...fix.changes);
+    mended = withRigChanges(mended, fix.changes);
+  }
+  return costOf(rig, mergeChanges([], changes)).seconds;
+}
+
+function leastWorkOf(...sizes: readonly number[]): void {
+  for (const lights of sizes) {
+    const { kit, look } = rigOf(lights);
+    const rig = buildRig(kit, look);
+    const start = performance.now();
+    const work = leastWork(rig, { budget: 1500 });
+    const took = performance.now() - start;
+    const naiveStart = performance.now();
+    const naive = oneByOne(rig);
+    const naiveTook = performance.now() - naiveStart;
+    console.log(
+      `least work, ${lights} lights: ${work.seconds} s of work (${work.exact ? 'least' : `none under ${work.atLeast} s`}), ` +
+        `x${(naive / Math.max(1, work.seconds)).toFixed(2)} cheaper than mending one by one, at x${(took / naiveTook).toFixed(1)} its time`,
+    );
+  }
+}
+
+async function fitThirtyByThirty(): Promise<void> {
+  // Node's workers do not take over the loader that reads TypeScript here.
+  const start = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(new URL('./fitWorker.ts', import.meta.url).href)}); })`;
+  const worker = new Worker(start, { eval: true });
+  const result = await new Promise<{
+    quick: number;
+    naive: number;
+    trials: number;
+    messages: number;
+    pairs: number;
+    works: number;
+  }>((resolve, reject) => {
+    worker.on('error', reject);
+    worker.on('message', (message) => {
+      if (message.kind === 'result') resolve(message);
+      else if (process.stderr.isTTY)
+        process.stderr.write(`\rfit, ${message.kind}: ${message.done} of ${message.all} pairs `);
+    });
+    worker.postMessage(thirtyOfEach());
+  });
+  await worker.terminate();
+  console.log(
+    `fit 30 x 30 in a worker: ${result.pairs} pairs, ${result.works} of them work, ${result.messages} progress messages; ` +
+      `${result.quick.toFixed(0)} ms against ${result.naive.toFixed(0)} ms for judging all ${result.trials} ways, x${(result.naive / result.quick).toFixed(1)}`,
+  );
+}
+
+function weighApp(folder: string): void {
+  if (!existsSync(folder)) return console.log('the app is not exported: run ./bin/demo or ./bin/test first');
+  const scripts = join(folder, '_expo/static/js/web');
+  const size = (file: string) => gzipSync(readFileSync(file), { level: 9 }).length / 1024;
+  const chunks = readdirSync(scripts)
+    .filter((name) => name.endsWith('.js'))
+    .map((name) => ({ name, kb: size(join(scripts, name)) }));
+  const html = readFileSync(join(folder, 'index.html'), 'utf8');
+  // The first screen is Tonight: what the page names, and what that place adds.
+  const first = chunks.filter(({ name }) => html.includes(name) || /^(__common|_layout|index)-/.test(name));
+  const sum = (list: { kb: number }[]) => list.reduce((total, { kb }) => total + kb, 0);
+  for (const { name, kb } of [...chunks].sort((a, b) => b.kb - a.kb))
+    console.log(`  ${kb.toFixed(1).padStart(7)} kB  ${name}`);
+  console.log(
+    `first screen ${sum(first).toFixed(0)} kB gzip (aim: under ${FIRST_SCREEN_AIM_KB}), all of it ${sum(chunks).toFixed(0)} kB`,
+  );
+}

@@ -1,0 +1,72 @@
+import { fixesFor, needFor } from '@ergon/core/fixes';
+import { type Finding, judge, type Judgement } from '@ergon/core/judge';
+import type { KitDocument } from '@ergon/core/kitDocument';
+import type { Look } from '@ergon/core/look';
+import { adviseUntested, readinessOf } from '@ergon/core/readiness';
+import { buildRig, indexKit } from '@ergon/core/rig';
+import type { Names } from '@ergon/core/settingWords';
+import type { Verdict } from '@ergon/core/verdict';
+import { costText, findingText, fixText, namesOf, needText, verdictText } from '@ergon/core/wording';
+import { chosenLooks } from './main.ts';
+
+export interface CheckOptions {
+  look?: string;
+  json: boolean;
+}
+
+/** Judges looks and prints verdicts, findings and proven fixes. */
+export function check(document: KitDocument, { look, json }: CheckOptions, say: (text: string) => void): number {
+  const looks = chosenLooks(document, look);
+  const kit = indexKit(document);
+  const names = namesOf(kit);
+  const judged = looks.map((one) => ({ look: one, judgement: withUntested(judge(buildRig(kit, one))) }));
+  if (json) {
+    const verdicts = judged.flatMap(({ look: { id }, judgement }) =>
+      judgement.verdicts.map((verdict) => verdictJson(id, verdict)),
+    );
+    const findings = judged.flatMap(({ look: { id }, judgement }) =>
+      judgement.findings.map((finding) => findingJson(id, judgement, finding, names)),
+    );
+    say(JSON.stringify({ verdicts, findings }, null, 2));
+  } else {
+    for (const one of judged) say(asText(one.look, one.judgement, names));
+  }
+  const serious = judged.some(({ judgement }) => judgement.findings.some((finding) => finding.severity !== 'A'));
+  return serious ? 1 : 0;
+}
+
+/** A document carries no test fires, so every light that should fire is still to be proven. */
+function withUntested(judgement: Judgement): Judgement {
+  const untested = adviseUntested(readinessOf(judgement, []));
+  return untested ? { ...judgement, findings: [...judgement.findings, untested] } : judgement;
+}
+
+const verdictJson = (look: string, { faults, unknown, ...verdict }: Verdict) => ({
+  look,
+  ...verdict,
+  codes: faults.map((fault) => fault.code),
+  unknown: unknown.map((ref) => `${ref.unit}.${ref.field}`),
+});
+
+function findingJson(look: string, judgement: Judgement, finding: Finding, names: Names) {
+  const { what, why, evidence } = findingText(finding, names);
+  const { code, severity, units, shots } = finding;
+  return { look, code, severity, units, shots, what, why, evidence, fixes: fixesFor(judgement, finding) };
+}
+
+function asText(look: Look, judgement: Judgement, names: Names): string {
+  const lines = [`${look.name} (${look.id})`];
+  for (const verdict of judgement.verdicts) {
+    if (verdict.verdict === 'dark') continue;
+    lines.push(`  ${names.unit(verdict.shot)} · ${names.unit(verdict.unit)}: ${verdictText(verdict)}`);
+  }
+  for (const finding of judgement.findings) {
+    const text = findingText(finding, names);
+    lines.push(`  ${finding.severity} ${finding.code}: ${text.what} ${text.why}`);
+    const fixes = fixesFor(judgement, finding);
+    for (const fix of fixes) lines.push(`      ${fixText(fix, names)} (${costText(fix)})`);
+    const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
+    if (need) lines.push(`      ${needText(need)}`);
+  }
+  return `${lines.join('\n')}\n`;
+}

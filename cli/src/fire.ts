@@ -1,0 +1,88 @@
+import type { KitDocument } from '@ergon/core/kitDocument';
+import { buildRig, indexKit } from '@ergon/core/rig';
+import { simulate } from '@ergon/core/simulate';
+import type { TimelineEvent } from '@ergon/core/timeline';
+import type { Names } from '@ergon/core/settingWords';
+import { stopsLabel } from '@ergon/core/stops';
+import { isFailing, verdictOf } from '@ergon/core/verdict';
+import { namesOf, verdictText } from '@ergon/core/wording';
+import { looksOf, Unusable } from './main.ts';
+
+export interface FireOptions {
+  look: string;
+  body?: string;
+  json: boolean;
+}
+
+/** Presses one shutter of a look, or each in turn, and prints the time line. */
+export function fire(
+  document: KitDocument,
+  { look: id, body, json }: FireOptions,
+  say: (text: string) => void,
+): number {
+  const look = document.looks.find((one) => one.id === id);
+  if (!look) throw new Unusable(`--look: the file has no look "${id}"; it has ${looksOf(document)}`);
+  const kit = indexKit(document);
+  const names = namesOf(kit);
+  const rig = buildRig(kit, look);
+  const bodies = rig.bodies.filter((one) => body === undefined || one.id === body);
+  if (bodies.length === 0) {
+    throw new Unusable(
+      `--body: the look has ${body === undefined ? 'no body' : `no body "${body}"`}; it has ${rig.bodies.map((one) => one.id).join(', ') || 'none'}`,
+    );
+  }
+  const shots = bodies.map((one) => {
+    const shot = simulate(rig, one);
+    return { shot, verdicts: [...shot.runs.values()].map((run) => verdictOf(rig, shot, run)) };
+  });
+  if (json) {
+    say(
+      JSON.stringify(
+        shots.map(({ shot, verdicts }) => ({
+          body: shot.body.id,
+          timeline: shot.timeline,
+          verdicts: verdicts.map(({ unit, verdict, atUs }) => ({ unit, verdict, atUs })),
+        })),
+        null,
+        2,
+      ),
+    );
+  } else {
+    for (const { shot, verdicts } of shots) {
+      say(names.unit(shot.body.id));
+      for (const event of shot.timeline) say(`  ${event.atUs.toFixed(0).padStart(8)} us  ${eventText(event, names)}`);
+      for (const verdict of verdicts)
+        if (verdict.verdict !== 'dark') say(`  ${names.unit(verdict.unit)}: ${verdictText(verdict)}`);
+    }
+  }
+  return shots.some(({ verdicts }) => verdicts.some(isFailing)) ? 1 : 0;
+}
+
+function eventText(event: TimelineEvent, names: Names): string {
+  const who = names.unit(event.unit);
+  const perhaps = event.possible ? ' perhaps' : '';
+  switch (event.kind) {
+    case 'curtain-opens':
+      return `${who} first curtain starts`;
+    case 'contact':
+      return `${who} closes its contact${perhaps}`;
+    case 'frame-sent':
+      return `${who} sends${perhaps}`;
+    case 'pulse':
+      return pulseText(event, names);
+    case 'pulse-ignored':
+      return `${who} lets the pulse of ${names.unit(event.cause!)} pass`;
+    case 'curtain-closes':
+      return `${who} second curtain is home`;
+    case 'ready':
+      return `${who} is charged again${perhaps}`;
+  }
+}
+
+function pulseText(event: TimelineEvent, names: Names): string {
+  const who = `${names.unit(event.unit)}${event.possible ? ' perhaps' : ''}`;
+  if (event.pulse === 'burst') return `${who} speaks in coded light`;
+  const power = event.power === undefined ? '' : ` at ${stopsLabel(event.power)}`;
+  const pops = event.pops === undefined ? '' : `, ${event.pops} pops`;
+  return `${who} ${event.pulse === 'pre' ? 'meters' : 'fires'}${power}${pops}, set off by ${names.unit(event.cause!)}`;
+}

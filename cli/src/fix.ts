@@ -1,0 +1,49 @@
+import type { KitDocument } from '@ergon/core/kitDocument';
+import { leastWork } from '@ergon/core/leastWork';
+import { buildRig, indexKit } from '@ergon/core/rig';
+import { changeText, namesOf } from '@ergon/core/wording';
+import { boundText, durationText, stopsOf, workSentence } from '@ergon/core/workWording';
+import { chosenLooks } from './main.ts';
+
+export interface FixOptions {
+  look?: string;
+  atCamera: boolean;
+  seconds?: number;
+  json: boolean;
+}
+
+/** Prints the least work for each look. */
+export function fix(document: KitDocument, options: FixOptions, say: (text: string) => void): number {
+  const kit = indexKit(document);
+  const names = namesOf(kit);
+  const plans = chosenLooks(document, options.look).map((look) => {
+    const rig = buildRig(kit, look);
+    const { atCamera, seconds } = options;
+    return { look, rig, work: leastWork(rig, { atCamera, ...(seconds !== undefined && { seconds }) }) };
+  });
+  if (options.json) {
+    say(
+      JSON.stringify(
+        plans.map(({ look, work }) => ({ look: look.id, ...work })),
+        null,
+        2,
+      ),
+    );
+  } else {
+    for (const { look, rig, work } of plans) {
+      say(`${look.name} (${look.id}): ${workSentence(work, names)}`);
+      if (work.changes.length > 0) say(`  ${boundText(work)}`);
+      for (const stop of stopsOf(rig, work)) {
+        const walk =
+          stop.walkSeconds === null
+            ? ', walk not measured'
+            : stop.walkSeconds > 0
+              ? `, ${durationText(stop.walkSeconds)} walk`
+              : '';
+        say(stop.unit === null ? '  At the camera' : `  At ${names.unit(stop.unit)}${walk}`);
+        for (const change of stop.changes) say(`    ${changeText(change, names)}`);
+      }
+    }
+  }
+  return plans.some(({ work }) => work.left.length > 0) ? 1 : 0;
+}

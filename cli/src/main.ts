@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { type KitDocument, parseDocument } from '@ergon/core/kitDocument';
+import { check } from './check.ts';
+import { fire } from './fire.ts';
+import { fix } from './fix.ts';
+import { whatIf } from './whatIf.ts';
+
+export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
+       ergon fire FILE --look LOOK [--body BODY] [--json]
+       ergon fix FILE [--look LOOK] [--at-camera] [--seconds N] [--json]
+       ergon whatif FILE [--look LOOK] --set UNIT.SETTING=VALUE [--set ...] [--json]
+
+check judges every look (or one): what each light does in each shot, and what to mend.
+fire presses a shutter and prints the time line in microseconds.
+fix finds the least work after which every light fires, from the camera alone or within some seconds.
+whatif tells what a change would break or mend, and changes nothing.
+Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break), 2 the input cannot be used.`;
+
+export interface Output {
+  stdout: { write(text: string): unknown };
+  stderr: { write(text: string): unknown };
+}
+
+/** What a person can mend in the call or the file; printed on standard error with exit 2. */
+export class Unusable extends Error {}
+
+/** Runs one command. @returns the exit code. */
+export async function main(args: readonly string[], output: Output): Promise<number> {
+  try {
+    return run(args, output);
+  } catch (error) {
+    if (!(error instanceof Unusable)) throw error;
+    output.stderr.write(`${error.message}\n`);
+    return 2;
+  }
+}
+
+function run(args: readonly string[], { stdout }: Output): number {
+  const { values, positionals } = parsed(args);
+  if (values.help) {
+    stdout.write(`${USAGE}\n`);
+    return 0;
+  }
+  const [command, file, ...rest] = positionals;
+  if (command === undefined || file === undefined || rest.length > 0) throw new Unusable(USAGE);
+  if (!COMMANDS.has(command)) throw new Unusable(`there is no command "${command}"\n${USAGE}`);
+  const document = readDocument(file);
+  const say = (text: string) => stdout.write(`${text}\n`);
+  const { look, body, json = false } = values;
+  if (command === 'check') return check(document, { look, json }, say);
+  if (command === 'fix')
+    return fix(document, { look, json, atCamera: values['at-camera'] ?? false, ...secondsOf(values.seconds) }, say);
+  if (command === 'whatif') return whatIf(document, { look, json, set: values.set ?? [] }, say);
+  if (look === undefined) throw new Unusable(`--look: fire needs one of ${looksOf(document)}`);
+  return fire(document, { look, body, json }, say);
+}
+
+const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif']);
+
+function secondsOf(text: string | undefined): { seconds?: number } {
+  if (text === undefined) return {};
+  const seconds = Number(text);
+  if (!Number.isFinite(seconds) || seconds < 0) throw new Unusable(`--seconds: "${text}" is not a number of seconds`);
+  return { seconds };
+}
+
+/** One look by its id, or all of them. */
+export function chosenLooks(document: KitDocument, id: string | undefined): KitDocument['looks'] {
+  const looks = document.looks.filter((look) => id === undefined || look.id === id);
+  if (looks.length > 0) return looks;
+  throw new Unusable(`--look: the file has no look "${id}"; it has ${looksOf(document)}`);
+}
+
+function parsed(args: readonly string[]) {
+  try {
+    return parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: {
+        look: { type: 'string' },
+        body: { type: 'string' },
+        'at-camera': { type: 'boolean' },
+        seconds: { type: 'string' },
+        set: { type: 'string', multiple: true },
+        json: { type: 'boolean' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
+  } catch (error) {
+    throw new Unusable(`${(error as Error).message}\n${USAGE}`);
+  }
+}
+
+function readDocument(file: string): KitDocument {
+  let input: unknown;
+  try {
+    input = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    const { code, message } = error as NodeJS.ErrnoException;
+    throw new Unusable(
+      code === undefined
+        ? `${file}: is not valid JSON: ${message}`
+        : `${file}: cannot be read (${code}): check the path`,
+    );
+  }
+  const result = parseDocument(input);
+  if (result.ok) return result.document;
+  throw new Unusable(result.faults.map((fault) => `${file}: ${fault.path || 'document'} ${fault.message}`).join('\n'));
+}
+
+export const looksOf = (document: KitDocument): string =>
+  document.looks.map((look) => look.id).join(', ') || 'no looks at all';

@@ -1,0 +1,157 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { main } from '../src/main';
+
+const DEMO = join(__dirname, '../../demo/ropewalk.json');
+const folder = mkdtempSync(join(tmpdir(), 'ergon-cli-'));
+
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function run(...args: string[]) {
+  let out = '';
+  let err = '';
+  const code = await main(args, {
+    stdout: { write: (text) => (out += text) },
+    stderr: { write: (text) => (err += text) },
+  });
+  return { code, out, err };
+}
+
+function file(name: string, text: string): string {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+}
+
+test('check --json gives verdicts and findings with proven fixes', async () => {
+  const { code, out } = await run('check', DEMO, '--look', 'first-dance', '--json');
+  expect(code).toBe(1);
+  const { verdicts, findings } = JSON.parse(out);
+  expect(verdicts).toContainEqual(
+    expect.objectContaining({ unit: 'light-6', shot: 'body-1', verdict: 'silent', codes: ['hearer.channel'] }),
+  );
+  const channel = findings.find((finding: { code: string }) => finding.code === 'hearer.channel');
+  expect(Object.keys(channel).sort()).toEqual([
+    'code',
+    'evidence',
+    'fixes',
+    'look',
+    'severity',
+    'shots',
+    'units',
+    'what',
+    'why',
+  ]);
+  expect(channel.fixes[0].changes).toEqual([{ unit: 'light-6', setting: 'channel', from: 3, to: 11 }]);
+});
+
+test('a clean look exits 0 and says so in words', async () => {
+  const { code, out } = await run('check', DEMO, '--look', 'speeches');
+  expect(code).toBe(0);
+  expect(out).toContain('Body 1 · Light 3: in the frame');
+  expect(out).toContain('A advice.untested: Light 1, Light 2 and 2 more are not proven.');
+  expect(out).not.toMatch(/^ {2}[BD] /m);
+});
+
+test('without --look every look is checked', async () => {
+  const { out } = await run('check', DEMO);
+  for (const name of ['Vows', 'Family groups', 'Speeches', 'First dance', 'Slipway portraits'])
+    expect(out).toContain(name);
+});
+
+test('fire prints the time line in microseconds', async () => {
+  const { code, out } = await run('fire', DEMO, '--look', 'first-dance', '--body', 'body-2', '--json');
+  expect(code).toBe(1);
+  const [shot] = JSON.parse(out);
+  expect(shot.timeline[0]).toEqual({ atUs: -79_950, kind: 'pulse', unit: 'light-7', pulse: 'pre', cause: 'body-2' });
+  expect(shot.verdicts).toContainEqual({ unit: 'light-8', verdict: 'early', atUs: -79_850 });
+  expect((await run('fire', DEMO, '--look', 'speeches')).code).toBe(0);
+  expect((await run('fire', DEMO, '--look', 'first-dance')).out).toContain(
+    '-79950 us  Light 7 meters, set off by Body 2',
+  );
+});
+
+test.each<[string, string[], RegExp]>([
+  ['no arguments', [], /^usage: ergon check/],
+  ['an unknown command', ['chek', DEMO], /there is no command "chek"/],
+  ['an unknown option', ['check', DEMO, '--lok', 'x'], /Unknown option '--lok'/],
+  [
+    'a file that is not there',
+    ['check', '/nowhere/kit.json'],
+    /\/nowhere\/kit.json: cannot be read \(ENOENT\): check the path/,
+  ],
+  ['broken JSON', ['check', file('broken.json', '{"format":')], /broken.json: is not valid JSON/],
+  [
+    'an unsound document',
+    ['check', file('bad.json', JSON.stringify({ ...JSON.parse(readFileSync(DEMO, 'utf8')), units: 3 }))],
+    /bad.json: units Invalid input: expected array, received number/,
+  ],
+  [
+    'a look that is not there',
+    ['check', DEMO, '--look', 'brunch'],
+    /--look: the file has no look "brunch"; it has family-groups, first-dance/,
+  ],
+  ['fire without a look', ['fire', DEMO], /--look: fire needs one of family-groups, first-dance/],
+  [
+    'a body that is not there',
+    ['fire', DEMO, '--look', 'vows', '--body', 'body-9'],
+    /--body: the look has no body "body-9"; it has body-1/,
+  ],
+])('%s is unusable: exit 2, the remedy on standard error, nothing on standard output', async (_, args, message) => {
+  const { code, out, err } = await run(...args);
+  expect(code).toBe(2);
+  expect(err).toMatch(message);
+  expect(out).toBe('');
+});
+
+test('the installed command runs as a program', () => {
+  const result = spawnSync('npx', ['ergon', 'check', DEMO, '--look', 'speeches'], {
+    cwd: join(__dirname, '../..'),
+    encoding: 'utf8',
+  });
+  expect(result.stdout).toContain('Speeches (speeches)');
+  expect(result.status).toBe(0);
+}, 60_000);
+
+test('fix prints the least work stop by stop, and as JSON', async () => {
+  const { code, out } = await run('fix', DEMO, '--look', 'slipway');
+  expect(code).toBe(0);
+  expect(out).toContain('Slipway portraits (slipway)');
+  expect(out).toContain('At the camera\n    Switch on flash firing on Body 1\n    Switch on Sender 1');
+  expect(out).toContain('No known combination of changes takes less.');
+  const [plan] = JSON.parse((await run('fix', DEMO, '--look', 'slipway', '--json')).out);
+  expect(plan).toMatchObject({ look: 'slipway', exact: true, left: [] });
+});
+
+test('fix from the camera alone leaves what needs a walk, and says so by its exit', async () => {
+  const { code, out } = await run('fix', DEMO, '--look', 'slipway', '--at-camera', '--seconds', '60', '--json');
+  expect(code).toBe(1);
+  const [plan] = JSON.parse(out);
+  expect(plan.walkSeconds).toBe(0);
+  expect(plan.left.length).toBeGreaterThan(0);
+});
+
+test('whatif tells what a change would break, look by look', async () => {
+  const { code, out } = await run('whatif', DEMO, '--set', 'sender-1.channel=7', '--look', 'speeches');
+  expect(code).toBe(1);
+  expect(out).toContain('Set channel 7 on Sender 1');
+  expect(out).toMatch(/would fail\./);
+  expect((await run('whatif', DEMO, '--set', 'light-1.place=bar')).code).toBe(0);
+});
+
+test.each<[string[], string]>([
+  [['whatif', DEMO], '--set: say what to change'],
+  [['whatif', DEMO, '--set', 'light-1'], '--set: "light-1" is not unit.setting=value'],
+  [['whatif', DEMO, '--set', 'ghost.channel=1'], '--set: no look has the unit of ghost.channel=1'],
+  [['whatif', DEMO, '--look', 'vows', '--set', 'ghost.channel=1'], '--set: the look has no unit "ghost"'],
+  [['whatif', DEMO, '--set', 'light-1.channel=eleven'], '--set: light-1.channel Invalid input'],
+  [['whatif', DEMO, '--set', 'light-1.chanel=1'], '--set: light-1.chanel is not a known field'],
+  [['fix', DEMO, '--seconds', 'soon'], '--seconds: "soon" is not a number of seconds'],
+  [['fix', DEMO, '--look', 'brunch'], '--look: the file has no look "brunch"'],
+])('%j cannot be used', async (args, message) => {
+  const { code, err } = await run(...args);
+  expect(code).toBe(2);
+  expect(err).toContain(message);
+});

@@ -1,0 +1,26 @@
+import type { Family } from './family.ts';
+import type { EventInfo } from './kitDocument.ts';
+import type { Look, Settings } from './look.ts';
+import type { Profile } from './profile.ts';
+import type { TestFire } from './testFire.ts';
+import type { Unit } from './unit.ts';
+
+/** One unit's settings in a look, with the version an edit of them must name. */
+export interface VersionedSettings {
+  settings: Settings;
+  version: number;
+}
+
+/** All a crew has, as the server answers it and the app works on it: a crew's kit is small enough to send whole. */
+export interface CrewRig {
+  crew: { id: string; name: string; isDemo: boolean };
+  member: { name: string };
+  event: EventInfo;
+  families: Family[];
+  profiles: Profile[];
+  units: (Unit & { version: number })[];
+  looks: (Omit<Look, 'units'> & { units: Record<string, VersionedSettings> })[];
+  tests: TestFire[];
+  /** The version an edit of a family or profile must name, by id. */
+  versions: { families: Record<string, number>; profiles: Record<string, number> };
+}

@@ -1,0 +1,14 @@
+import { z } from 'zod';
+
+/** Field shapes shared by every record. A name people read is at most 80 characters: more does not fit a line. */
+export const idSchema = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'use 1 to 64 small letters, digits and hyphens, starting with a letter or digit');
+export const labelSchema = z.string().trim().min(1, 'is empty: give it a name').max(80, 'is longer than 80 characters');
+export const noteSchema = z.string().max(2000, 'is longer than 2,000 characters');
+export const letterSchema = z.string().regex(/^[A-Z]$/, 'use one capital letter, A to Z');
+export const stopsSchema = z.number().min(-12).max(0);
+
+export const rangeSchema = z
+  .strictObject({ from: z.int().min(0).max(9999), to: z.int().min(0).max(9999) })
+  .refine((range) => range.from <= range.to, 'must not end before it starts');

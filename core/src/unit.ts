@@ -1,0 +1,5 @@
+import type { z } from 'zod';
+import type * as schemas from './unitSchema.ts';
+
+/** One physical thing the crew owns or has on loan: a model, the label on its tape, its firmware and cells. */
+export type Unit = z.infer<typeof schemas.unitSchema>;

@@ -1,0 +1,71 @@
+/** A random rig of which somebody did not write everything down. */
+import fc, { type GeneratorValue } from 'fast-check';
+import type { Family } from '../src/family';
+import type { Look } from '../src/look';
+import type { BodyProfile, Profile } from '../src/profile';
+import type { RandomRig } from './randomRig';
+
+/** Fields that may be left unrecorded; those with a meaning when left out, like a missing receiver, are not among them. */
+const BLANKABLE: ReadonlySet<string> = new Set([
+  ...['on', 'role', 'mount', 'link', 'sees', 'channel', 'networkId', 'group', 'mode', 'power', 'eye', 'lamp'],
+  ...['shutterType', 'shutter', 'flashFiring', 'family', 'exposureMode', 'popupUp', 'pin', 'cord'],
+  ...['selector', 'passThrough', 'startedInOrder', 'multiPops', 'multiHz'],
+  ...['noFlashModes', 'toleratesV', 'triggerVoltage', 'wakesByRadio', 'full', 'fire', 'manual', 'multi', 'pops', 'hz'],
+  ...[
+    'system',
+    'centre',
+    'syncSocket',
+    'flash',
+    'curtainUs',
+    'foot',
+    'topShoe',
+    'eyes',
+    'onBody',
+    'remote',
+    'floor',
+    'ceiling',
+    'lampSwitch',
+  ],
+  ...['ttl', 'networkIds', 'hss', 'reachM', 'halfAngle', 'indoorM', 'outdoorM', 'compLimit'],
+]);
+
+/** The same rig with some fields unrecorded. */
+export function withBlanks({ kit, look }: RandomRig, g: GeneratorValue): RandomRig {
+  const blank = (value: unknown, key: string): unknown => {
+    if (
+      BLANKABLE.has(key) &&
+      (value === null || typeof value !== 'object' || Array.isArray(value)) &&
+      g(fc.integer, { min: 0, max: 24 }) === 0
+    )
+      return null;
+    if (Array.isArray(value)) return value.map((item) => blank(item, ''));
+    if (value === null || typeof value !== 'object') return value;
+    return Object.fromEntries(Object.entries(value).map(([name, item]) => [name, blank(item, name)]));
+  };
+  const profiles = kit.profiles.map((profile): Profile => {
+    // What a radio leaves out it has from its family; only its generation can be unrecorded.
+    const radios = (profile.radios ?? []).map((radio) =>
+      g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...radio, generation: null } : radio,
+    );
+    if (profile.kind !== 'body')
+      return { ...(blank({ ...profile, radios: [] }, 'profile') as object), radios } as Profile;
+    const blanked = blank({ ...profile, radios: [] }, 'profile') as BodyProfile;
+    return { ...blanked, shutters: blanked.shutters.map(loseBoth), radios };
+  });
+  const units = kit.units.map((unit) =>
+    g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...unit, firmware: null } : unit,
+  );
+  const families = kit.families.map((family) => blank(family, 'family') as Family);
+  return {
+    kit: { ...kit, profiles, families, units },
+    look: { ...look, units: withIntentions(blank(look.units, 'units') as Look['units'], look.units) },
+  };
+}
+
+/** High-speed sync is wanted or not: left out it is not, so it cannot be unrecorded. */
+const withIntentions = (blanked: Look['units'], whole: Look['units']): Look['units'] =>
+  Object.fromEntries(Object.entries(blanked).map(([id, settings]) => [id, { ...settings, hss: whole[id]!.hss }]));
+
+/** Without its curtain time a shutter has its sync time to go by; to be unknown it must lose both. */
+const loseBoth = <T extends { curtainUs?: number | null; syncTime?: string | null }>(shutter: T): T =>
+  shutter.curtainUs == null ? { ...shutter, syncTime: null } : shutter;

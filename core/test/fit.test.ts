@@ -1,0 +1,204 @@
+/** Fit on the demo's kit: every surprise of the handbook, and the quick matrix against the naive one. */
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { allWays, type FitChoice, fitMatrix, lossOf, scoreOf, tryWay, waysBetween } from '../src/fit';
+import { whatWouldHelp } from '../src/fitNeeds';
+import type { FitItem } from '../src/fitTrial';
+import { carriedText, fitNeedText, wayText } from '../src/fitWording';
+import type { KitDocument } from '../src/kitDocument';
+import { indexKit } from '../src/rig';
+import { namesOf } from '../src/wording';
+import { randomRig } from './randomRig';
+
+const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
+const kit = indexKit(demo);
+const names = namesOf(demo);
+
+const item = (profile: string, firmware: string | null = '9.0'): FitItem => ({
+  unit: { id: `u-${profile}`, profile, label: profile, firmware },
+  profile: kit.profiles.get(profile)!,
+});
+const choice = (triggers: readonly FitItem[] = [], offCamera = true): FitChoice => ({
+  bodies: [],
+  flashes: [],
+  triggers,
+  families: kit.families,
+  offCamera,
+});
+const answer = (body: FitItem, flash: FitItem, triggers: FitItem[] = [], offCamera = true) => {
+  const [best] = allWays(choice(triggers, offCamera), body, flash);
+  return best ? `${wayText(best.way, names)}: ${carriedText(best)}` : 'no way';
+};
+
+const kestoril = item('kestoril-m2');
+const varnholt = item('varnholt-90');
+
+test.each<[string, () => string, string]>([
+  [
+    'a remote by radio need not match the shoe; its sender does',
+    () => answer(kestoril, item('tholmar-60v'), [item('tholmar-sender-k')]),
+    'Plover from tholmar-sender-k: fires, power, TTL, high-speed sync, rear curtain',
+  ],
+  [
+    'a dedicated sender on a foreign shoe fires and sends powers, and loses the rest',
+    () => answer(varnholt, item('tholmar-60k'), [item('tholmar-sender-k')]),
+    'Plover from tholmar-sender-k: fires, power',
+  ],
+  [
+    'a rebrand of an older generation has that generation’s limits',
+    () => answer(kestoril, item('tholmar-60k'), [item('sundrake-air-k')]),
+    'Plover from sundrake-air-k: fires, power, rear curtain',
+  ],
+  [
+    'an older remote limits a newer sender alike',
+    () => answer(kestoril, item('tholmar-45-first'), [item('tholmar-sender-k')]),
+    'Plover from tholmar-sender-k: fires, power',
+  ],
+  [
+    'on a foreign receiver a flash only fires',
+    () => answer(kestoril, item('hesperrow-duo'), [item('hesperrow-call'), item('hesperrow-answer')]),
+    'Curlew from hesperrow-call, on hesperrow-answer: fires',
+  ],
+  [
+    'a receiver with the flash’s own shoe passes everything on',
+    () => answer(kestoril, item('kestoril-s400'), [item('tholmar-sender-k'), item('tholmar-perch-k')]),
+    'Plover from tholmar-sender-k, on tholmar-perch-k: fires, power, TTL, high-speed sync, rear curtain',
+  ],
+  [
+    'an optical remote with a mode for each maker answers either',
+    () => answer(item('kestoril-p1'), item('oakvane-both')),
+    'Lapwing from kestoril-p1: fires, power',
+  ],
+  [
+    'high-speed sync that came with firmware 1.10 is not there in 1.9',
+    () => answer(varnholt, item('oakvane-v30', '1.9'), [item('oakvane-gate')]),
+    'Dunlin from oakvane-gate: fires, power',
+  ],
+  [
+    'a body that sends by itself from firmware 2.0 on',
+    () => answer(item('varnholt-90-air', '1.9'), item('varnholt-f58'), [], true),
+    'as an eye: fires',
+  ],
+  [
+    'a shoe without a centre contact and without a port leaves the eye',
+    () => answer(item('varnholt-70'), item('hesperrow-duo'), [item('hesperrow-call'), item('hesperrow-answer')]),
+    'as an eye: fires',
+  ],
+  [
+    'an old flash with 190 V: the receiver bears it, the body does not',
+    () => answer(varnholt, item('sundrake-heirloom'), [item('hesperrow-call'), item('hesperrow-answer')]),
+    'Curlew from hesperrow-call, on hesperrow-answer: fires',
+  ],
+  [
+    'on the shoe of its own maker',
+    () => answer(kestoril, item('kestoril-s400'), [], false),
+    'on the shoe: fires, power, TTL, high-speed sync, rear curtain',
+  ],
+  [
+    'nobody has the leaflet: perhaps',
+    () => answer(kestoril, item('hesperrow-sprite', null), [], false),
+    'on the shoe: power; perhaps fires',
+  ],
+])('%s', (_, act, expected) => expect(act()).toBe(expected));
+
+test('a link says how fast the shutter may be: 3.406 ms of travel and 0.97 ms of delay are clean to 1/200', () => {
+  const [best] = allWays(choice([item('tholmar-sender-k')]), kestoril, item('tholmar-60v'));
+  expect(best!.cleanTo).toBe('1/200');
+});
+
+test.each<[string, FitItem, FitItem, FitItem[], string[]]>([
+  [
+    'a receiver for a flash without a radio',
+    kestoril,
+    item('hesperrow-duo'),
+    [item('tholmar-sender-k')],
+    ['A receiver of the Plover family with centre-only for the flash: fires.'],
+  ],
+  [
+    'newer firmware',
+    varnholt,
+    item('oakvane-v30', '1.9'),
+    [item('oakvane-gate')],
+    ['Firmware 1.10 or newer on a unit no longer in the kit: high-speed sync.'],
+  ],
+  [
+    'a body that sends from firmware 2.0 on',
+    item('varnholt-90-air', '1.9'),
+    item('varnholt-f58'),
+    [],
+    ['Firmware 2.0 or newer on a unit no longer in the kit: fires, power, high-speed sync.'],
+  ],
+  [
+    'a cable, a cord',
+    kestoril,
+    item('tholmar-60k'),
+    [],
+    ['A cord with kestoril at both ends: fires, power, TTL, high-speed sync, rear curtain.'],
+  ],
+  [
+    'a sender with the body’s own foot',
+    varnholt,
+    item('tholmar-60k'),
+    [item('tholmar-sender-k')],
+    ['A sender of the Plover family with a varnholt foot: TTL, high-speed sync, rear curtain.'],
+  ],
+])('what would help: %s', (_, body, flash, triggers, expected) => {
+  const all = choice(triggers);
+  const withoutEye = { ...flash, profile: { ...flash.profile, eyes: [] } as typeof flash.profile };
+  const [best] = allWays(all, body, withoutEye);
+  expect(whatWouldHelp(all, body, withoutEye, best ?? null).map((need) => fitNeedText(need, names))).toEqual(
+    expect.arrayContaining(expected),
+  );
+});
+
+test('nothing is said to help that does not', () => {
+  const all = choice([item('tholmar-sender-k')]);
+  const best = allWays(all, kestoril, item('tholmar-60v'))[0]!;
+  expect(lossOf(best)).toBe(0);
+  expect(whatWouldHelp(all, kestoril, item('tholmar-60v'), best)).toEqual([]);
+});
+
+test('the quick matrix gives what simulating every way of every pair gives, over random kits', () => {
+  let pairs = 0;
+  let working = 0;
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const rigs = [randomRig(g), randomRig(g)];
+      const families = indexKit(rigs[0]!.kit).families;
+      const items = rigs
+        .flatMap(({ kit: own }, index) =>
+          own.units.map((unit): FitItem => ({
+            unit: { ...unit, id: `${index}-${unit.id}` },
+            profile: own.profiles.find((profile) => profile.id === unit.profile)!,
+          })),
+        )
+        .map((one) => ({ ...one, profile: { ...one.profile, id: `${one.unit.id}` } }) as FitItem);
+      // Twins: a second unit of the same make must answer alike.
+      const twins = items.map((one) => ({ ...one, unit: { ...one.unit, id: `${one.unit.id}-twin` } }));
+      const of = (kind: string) => [...items, ...twins].filter((one) => one.profile.kind === kind);
+      const all: FitChoice = {
+        bodies: of('body'),
+        flashes: of('flash'),
+        triggers: of('trigger'),
+        families,
+        offCamera: g(fc.boolean),
+      };
+      const byId = new Map([...items, ...twins].map((one) => [one.unit.id, one]));
+      for (const cell of fitMatrix(all)) {
+        const body = byId.get(cell.body)!;
+        const flash = byId.get(cell.flash)!;
+        const naive = Math.max(
+          -1,
+          ...waysBetween(all, body, flash).map((way) => scoreOf(tryWay(families, body, flash, way))),
+        );
+        expect(cell.best ? scoreOf(cell.best) : -1).toBe(naive);
+        pairs++;
+        if (cell.best?.carries.fires.holds === true) working++;
+      }
+    }),
+    { numRuns: 6, seed: Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9), endOnFailure: true },
+  );
+  expect(pairs).toBeGreaterThan(100);
+  expect(working).toBeGreaterThan(pairs / 10);
+});

@@ -1,0 +1,251 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import {
+  DOCUMENT_VERSION,
+  documentJsonSchema,
+  type KitDocument,
+  parseDocument,
+  pathText,
+  writeDocument,
+} from '../src/kitDocument';
+import { defineMigrations, migrate } from '../src/migrate';
+import { judge } from '../src/judge';
+import type { FlashProfile } from '../src/profile';
+import { buildRig, indexKit } from '../src/rig';
+import { withBlanks } from './blankedRig';
+import { randomRig } from './randomRig';
+
+const text = readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8');
+const demo = (): Record<string, never> & KitDocument => JSON.parse(text);
+const faults = (input: unknown) => {
+  const parsed = parseDocument(input);
+  return parsed.ok ? [] : parsed.faults.map((fault) => `${fault.path}: ${fault.message}`);
+};
+
+test('the demo is a sound document', () => expect(faults(demo())).toEqual([]));
+
+test('the demo holds what it promises: nine lights, two bodies, a dozen faults, something unknown', () => {
+  const document = demo();
+  const kit = indexKit(document);
+  expect(document.looks.map((look) => look.id)).toContain('first-dance');
+  const { rig } = judge(
+    buildRig(
+      kit,
+      document.looks.find((look) => look.id === 'first-dance')!,
+    ),
+  );
+  expect(rig.lights).toHaveLength(9);
+  expect(rig.bodies.map((body) => body.profile.shoe.system)).toEqual(['kestoril', 'varnholt']);
+  const found = document.looks.flatMap((look) => judge(buildRig(kit, look)).findings);
+  expect(found.filter((finding) => finding.severity !== 'A').length).toBeGreaterThanOrEqual(12);
+  expect(found.filter((finding) => finding.code === 'advice.unknown-field')).toHaveLength(1);
+});
+
+test('writing is a fixed point, whatever the order it was read in', () => {
+  const document = demo();
+  const once = writeDocument(document);
+  const again = parseDocument(JSON.parse(once));
+  expect(again.ok && writeDocument(again.document)).toBe(once);
+  const turned = { ...document, units: [...document.units].reverse(), looks: [...document.looks].reverse() };
+  expect(writeDocument(turned)).toBe(once);
+});
+
+test('null and left out are written alike: not at all', () => {
+  const document = demo();
+  document.units[0]!.notes = null;
+  expect(writeDocument(document)).toBe(writeDocument(demo()));
+});
+
+test.each<[string, (document: ReturnType<typeof demo>) => unknown, string]>([
+  ['not an object', () => [], ': is not an object: an Ergon document starts with { "format": "ergon-kit" }'],
+  ['from the future', (d) => ({ ...d, version: 3 }), 'version: is 3, newer than this Ergon reads (2): update Ergon'],
+  ['no version', ({ version: _, ...d }) => d, 'version: Invalid input: expected 2'],
+  ['a misspelt field', (d) => ({ ...d, lokos: [] }), 'lokos: is not a known field: remove it or check its spelling'],
+  [
+    'an unknown setting',
+    (d) => spoil(d, { chanel: 3 }),
+    'looks[0].units.light-1.chanel: is not a known field: remove it or check its spelling',
+  ],
+  [
+    'a wrong type',
+    (d) => spoil(d, { channel: 'eleven' }),
+    'looks[0].units.light-1.channel: Invalid input: expected number, received string',
+  ],
+  [
+    'a channel that is no whole number',
+    (d) => spoil(d, { channel: 1.5 }),
+    'looks[0].units.light-1.channel: Invalid input: expected int, received number',
+  ],
+  [
+    'power above full',
+    (d) => spoil(d, { power: 1 }),
+    'looks[0].units.light-1.power: Too big: expected number to be <=0',
+  ],
+  [
+    'a unit that is not in the look',
+    (d) => spoil(d, { receiver: 'ghost' }),
+    'looks[0].units.light-1.receiver: names unit "ghost", which the document does not hold',
+  ],
+  [
+    'an unknown family',
+    (d) => spoil(d, { family: 'ghost' }),
+    'looks[0].units.light-1.family: names family "ghost", which the document does not hold',
+  ],
+  [
+    'a profile that is not there',
+    (d) => ({ ...d, units: [{ ...d.units[0], profile: 'ghost' }, ...d.units.slice(1)] }),
+    'units[0].profile: names profile "ghost", which the document does not hold',
+  ],
+  [
+    'an id used twice',
+    (d) => ({ ...d, units: [...d.units, d.units[0]] }),
+    'units[22].id: "answer-1" is used twice: ids must differ',
+  ],
+  [
+    'a label of 10,000 characters',
+    (d) => ({ ...d, units: [{ ...d.units[0], label: 'x'.repeat(10_000) }, ...d.units.slice(1)] }),
+    'units[0].label: is longer than 80 characters',
+  ],
+  [
+    'a range that ends before it starts',
+    (d) => ({ ...d, families: [{ ...d.families[0], channels: { from: 9, to: 1 } }, ...d.families.slice(1)] }),
+    'families[0].channels: must not end before it starts',
+  ],
+])('%s is named with its path', (_, change, expected) => {
+  expect(faults(change(demo()))).toContain(expected);
+});
+
+function spoil(document: KitDocument, settings: object): object {
+  const [look, ...rest] = document.looks;
+  return {
+    ...document,
+    looks: [{ ...look, units: { ...look!.units, 'light-1': { ...look!.units['light-1'], ...settings } } }, ...rest],
+  };
+}
+
+test('every fault is reported at once', () => {
+  const document = spoil(demo(), { channel: 'x', power: 5, role: 'king' });
+  expect(faults(document)).toHaveLength(3);
+});
+
+test('paths read as people write them', () =>
+  expect(pathText(['looks', 0, 'units', 'light-1', 'sees', 2])).toBe('looks[0].units.light-1.sees[2]'));
+
+test('the published schema describes the same fields', () => {
+  const schema = documentJsonSchema() as { properties: Record<string, unknown>; required: string[] };
+  expect(Object.keys(schema.properties).sort()).toEqual(Object.keys(demo()).sort());
+  expect(JSON.parse(readFileSync(join(__dirname, '../../docs/format/ergon-kit.schema.json'), 'utf8'))).toEqual(schema);
+});
+
+test('migrations run in order from the document’s own version', () => {
+  const steps = defineMigrations(3, [
+    { to: 2, name: 'rename place', up: ({ spot, ...rest }) => ({ ...rest, place: spot ?? null }) },
+    { to: 3, name: 'count', up: (document) => ({ ...document, count: 1 }) },
+  ]);
+  expect(migrate({ version: 1, spot: 'shed' }, 1, steps)).toEqual({ version: 3, place: 'shed', count: 1 });
+  expect(migrate({ version: 2, place: 'loft' }, 2, steps)).toEqual({ version: 3, place: 'loft', count: 1 });
+});
+
+test('a gap in the migrations is found at start', () => {
+  const step = { to: 3, name: 'late', up: (document: object) => document as never };
+  expect(() => defineMigrations(3, [step, step])).toThrow('migration "late" leads to 3, expected 2');
+  expect(() => defineMigrations(2, [])).toThrow('version 2 needs 1 migrations, found 0');
+});
+
+test('a version 1 document reads as it was meant: a flash fires and is dialled by hand wherever it is used', () => {
+  const old = {
+    format: 'ergon-kit',
+    version: 1,
+    event: { name: 'Old' },
+    families: [{ id: 'f', name: 'F', medium: 'radio', carries: { power: true, ttl: false } }],
+    profiles: [
+      {
+        id: 'p',
+        maker: 'M',
+        model: 'P',
+        kind: 'flash',
+        foot: 'k',
+        radios: [{ family: 'f', roles: ['remote'] }],
+        ttl: { onBody: true, remote: false },
+        power: { floor: -7, ceiling: 0, scale: 'fraction' },
+      },
+      {
+        id: 's',
+        maker: 'M',
+        model: 'S',
+        kind: 'flash',
+        foot: 'none',
+        radios: [],
+        ttl: {},
+        power: { scale: 'fraction' },
+      },
+    ],
+    units: [{ id: 'u', profile: 'p', label: 'U' }],
+    looks: [],
+  };
+  const parsed = parseDocument(old);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults));
+  const [flash, strobe] = parsed.document.profiles;
+  expect(parsed.document.version).toBe(2);
+  expect(flash).toMatchObject({
+    can: {
+      'on-body': { fire: true, manual: true, ttl: true },
+      stacked: { ttl: true },
+      radio: { fire: true, manual: true, ttl: false },
+      eye: { fire: true, manual: true },
+      cable: { fire: true, manual: true },
+    },
+  });
+  expect(Object.keys((strobe as FlashProfile).can)).toEqual(['eye', 'cable']);
+  expect(parsed.document.families[0]).toMatchObject({
+    pairing: 'none',
+    carries: { power: true, ttl: false, mode: true },
+  });
+  // What version 1 could not say stays unsaid.
+  expect((flash as FlashProfile).triggerVoltage).toBeUndefined();
+});
+
+test('a broken version 1 document is refused by the schema, not by the migration', () => {
+  expect(faults({ format: 'ergon-kit', version: 1, profiles: 7, families: [null, 'x'] })).toContain(
+    'profiles: Invalid input: expected array, received number',
+  );
+});
+
+test('random documents round-trip byte for byte once they are written', () => {
+  let blanks = 0;
+  fc.assert(
+    fc.property(fc.gen(), fc.string({ minLength: 1, maxLength: 40 }), (g, text) => {
+      const { kit, look } = withBlanks(randomRig(g), g);
+      const name = text.trim() || 'Name';
+      const document = {
+        format: 'ergon-kit',
+        version: DOCUMENT_VERSION,
+        event: { name, date: g(fc.boolean) ? '2026-06-20' : null },
+        families: kit.families,
+        profiles: kit.profiles.map((profile) => ({
+          ...profile,
+          howTo: g(fc.boolean) ? { channel: name } : null,
+          notes: text,
+        })),
+        units: kit.units.map((unit) => ({
+          ...unit,
+          label: name,
+          lentTo: g(fc.boolean) ? name : null,
+          inService: g(fc.boolean),
+        })),
+        looks: [{ ...look, time: '18:00' }],
+      };
+      const parsed = parseDocument(document);
+      if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults));
+      const once = writeDocument(parsed.document);
+      const again = parseDocument(JSON.parse(once));
+      if (!again.ok) throw new Error(JSON.stringify(again.faults));
+      expect(writeDocument(again.document)).toBe(once);
+      expect(again.document.units.map((unit) => unit.id)).toEqual([...kit.units.map((unit) => unit.id)].sort());
+      if (JSON.stringify(document).includes('null')) blanks++;
+    }),
+    { numRuns: 300, seed: Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9), endOnFailure: true },
+  );
+  expect(blanks).toBeGreaterThan(100);
+});

@@ -1,0 +1,11 @@
+/** How many random rigs the laws are held against, and which. */
+import { judge, type Judgement } from '../src/judge';
+import { buildRig, indexKit } from '../src/rig';
+import type { RandomRig } from './randomRig';
+
+export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 10_000);
+export const SEED = Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9);
+// No shrinking: a rig is hundreds of draws, and the failing light is named in the assertion.
+export const options = { numRuns: RUNS, seed: SEED, endOnFailure: true };
+
+export const judged = ({ kit, look }: RandomRig): Judgement => judge(buildRig(indexKit(kit), look));

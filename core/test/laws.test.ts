@@ -1,0 +1,166 @@
+/**
+ * Laws 1 to 4 of the firing model over random rigs. `ERGON_LAW_RUNS` and `ERGON_LAW_SEED` set how many and
+ * which; the seed is printed, so that a failure can be seen again.
+ */
+import fc from 'fast-check';
+import { candidatesFor } from '../src/fixCandidates';
+import { fixesFor, reach, withRigChanges } from '../src/fixes';
+import { litShare } from '../src/frame';
+import { judge, type Judgement } from '../src/judge';
+import { withChanges } from '../src/look';
+import { isMeantFor, type Light, type Rig } from '../src/rig';
+import type { Shot } from '../src/simulate';
+import { POWER_TOLERANCE_STOPS } from '../src/stops';
+import { judged, options, RUNS, SEED } from './lawHarness';
+import { randomRig, type RandomRig } from './randomRig';
+
+beforeAll(() => process.stdout.write(`laws: ${RUNS} rigs each, seed ${SEED}\n`));
+
+/** How often something was really there to be checked: a law over nothing would hold too. */
+const seen = { right: 0, failing: 0, fixes: 0, partialReach: 0 };
+
+/** What a shot gave a light, read off the timeline alone, without verdicts or findings. */
+function cameAsMeant(rig: Rig, shot: Shot, light: Light): boolean {
+  const pulses = shot.timeline.filter((event) => event.unit === light.id && event.kind === 'pulse');
+  const mains = pulses.filter((event) => event.pulse === 'main');
+  if (!isMeantFor(rig, light, shot.body)) return mains.length === 0;
+  const [main] = mains;
+  if (!main || mains.length > 1) return false;
+  const { tauUs, openUs } = shot.curtain;
+  if (!main.train && litShare(tauUs!, openUs!, main.atUs).share < 1) return false;
+  const { mode, power, multiPops, multiHz } = light.settings;
+  if (mode === 'multi') {
+    if (main.pops !== multiPops) return false;
+    const last = main.atUs + ((multiPops! - 1) * 1e6) / multiHz!;
+    if (!main.train && litShare(tauUs!, openUs!, Math.round(last)).share < 1) return false;
+  }
+  const between = shot.body.settings.secondsBetween;
+  if (between != null) {
+    // Under metering the charge is only known between bounds, so the worst case must do.
+    const ready = shot.timeline.find((event) => event.unit === light.id && event.kind === 'ready');
+    const most = light.profile.recycle!.full! * (light.settings.cells === 'low' ? 2 : 1);
+    if ((ready ? ready.atUs - main.atUs : most * 1e6) > between * 1e6 + 1) return false;
+  }
+  // With two senders on one body only what the one that fired it sent counts.
+  const metered = pulses.some((event) => event.pulse === 'pre' && event.cause === main.cause);
+  const compensation = Math.abs((light.settings.compensation ?? 0) + (shot.body.settings.compensation ?? 0));
+  if (mode === 'ttl') return metered && compensation <= light.profile.compLimit!;
+  return (
+    !metered &&
+    main.power !== undefined &&
+    Math.abs(main.power - power! - (light.settings.trim ?? 0)) <= POWER_TOLERANCE_STOPS
+  );
+}
+
+test('law 1: a light has no blocking or degrading finding exactly when every shot comes as meant', () => {
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const { rig, shots, findings } = judged(randomRig(g));
+      for (const light of rig.lights) {
+        const asMeant = shots.every((shot) => cameAsMeant(rig, shot, light));
+        const serious = findings.filter((finding) => finding.severity !== 'A' && finding.units.includes(light.id));
+        seen[asMeant ? 'right' : 'failing']++;
+        expect({ light: light.id, asMeant, serious: serious.map((one) => one.id) }).toEqual({
+          light: light.id,
+          asMeant: serious.length === 0,
+          serious: serious.map((one) => one.id),
+        });
+      }
+    }),
+    options,
+  );
+  expect(seen.right).toBeGreaterThan(RUNS / 20);
+  expect(seen.failing).toBeGreaterThan(RUNS / 20);
+});
+
+test('law 2: an offered fix removes its finding and blocks nothing new', () => {
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const random = randomRig(g);
+      const before = judged(random);
+      const known = new Set(before.findings.map((finding) => finding.id));
+      for (const finding of before.findings) {
+        for (const fix of fixesFor(before, finding)) {
+          seen.fixes++;
+          const after = judged({ ...random, look: withChanges(random.look, fix.changes) });
+          expect(after.findings.map((one) => one.id)).not.toContain(finding.id);
+          expect(
+            after.findings.filter((one) => one.severity === 'B' && !known.has(one.id)).map((one) => one.id),
+          ).toEqual([]);
+        }
+      }
+    }),
+    options,
+  );
+  expect(seen.fixes).toBeGreaterThan(RUNS / 4);
+});
+
+test('law 2, speed: judging only what a change can reach gives what judging everything gives', () => {
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const before = judged(randomRig(g));
+      for (const finding of before.findings) {
+        for (const candidate of candidatesFor(before, finding)) {
+          const rig = withRigChanges(before.rig, candidate);
+          const only = reach(before.rig, rig, new Set(candidate.map((change) => change.unit)), finding.units);
+          if (!only) continue;
+          seen.partialReach++;
+          const all = judge(rig).verdicts;
+          expect(judge(rig, only).verdicts).toEqual(all.filter((verdict) => only.has(verdict.unit)));
+          const untouched = all
+            .filter((verdict) => !only.has(verdict.unit))
+            .map(({ unit, shot, verdict }) => ({ unit, shot, verdict }));
+          const were = before.verdicts
+            .filter((verdict) => !only.has(verdict.unit))
+            .map(({ unit, shot, verdict }) => ({ unit, shot, verdict }));
+          expect(untouched).toEqual(were);
+        }
+      }
+    }),
+    { ...options, numRuns: Math.ceil(RUNS / 4) },
+  );
+  expect(seen.partialReach).toBeGreaterThan(RUNS / 20);
+});
+
+test('law 3: the same rig gives the same timeline, byte for byte, in whatever order its units stand', () => {
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const random = randomRig(g);
+      const { kit, look } = random;
+      const turned: RandomRig = {
+        kit: {
+          families: [...kit.families].reverse(),
+          profiles: [...kit.profiles].reverse(),
+          units: [...kit.units].reverse(),
+        },
+        look: { ...look, units: Object.fromEntries(Object.entries(look.units).reverse()) },
+      };
+      const told = (judgement: Judgement) =>
+        JSON.stringify([judgement.shots.map((shot) => shot.timeline), judgement.verdicts, judgement.findings]);
+      expect(told(judged(turned))).toBe(told(judged(random)));
+      expect(told(judged(random))).toBe(told(judged(random)));
+    }),
+    options,
+  );
+});
+
+test('law 4: renaming units, makers and families changes nothing but names', () => {
+  fc.assert(
+    fc.property(fc.gen(), fc.string(), (g, name) => {
+      const random = randomRig(g);
+      const { kit, look } = random;
+      const renamed: RandomRig = {
+        kit: {
+          families: kit.families.map((family) => ({ ...family, name: `${name}${family.id}` })),
+          profiles: kit.profiles.map((profile) => ({ ...profile, maker: name, model: `${name}${profile.id}` })),
+          units: kit.units.map((unit) => ({ ...unit, label: `${name}${unit.id}` })),
+        },
+        look: { ...look, name },
+      };
+      const told = (judgement: Judgement) =>
+        JSON.stringify([judgement.shots.map((shot) => shot.timeline), judgement.verdicts, judgement.findings]);
+      expect(told(judged(renamed))).toBe(told(judged(random)));
+    }),
+    options,
+  );
+});

@@ -1,0 +1,152 @@
+/** The least work: equal to trying everything on small rigs, and never calling mended what still fails. */
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { candidatesFor } from '../src/fixCandidates';
+import { costOf, isAtCamera, mergeChanges, withRigChanges } from '../src/fixes';
+import { judge } from '../src/judge';
+import type { KitDocument } from '../src/kitDocument';
+import { isNewIn, leastWork, UNMEASURED_WALK_SECONDS, type Work } from '../src/leastWork';
+import { type Change, withChanges } from '../src/look';
+import { buildRig, indexKit, type Rig } from '../src/rig';
+import { isFailing } from '../src/verdict';
+import { baseKit, baseLook, type Spoil } from './baseRig';
+import { randomRig } from './randomRig';
+
+const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
+const kit = indexKit(demo);
+const look = (id: string) => demo.looks.find((one) => one.id === id)!;
+const rigOf = (id: string) => buildRig(kit, look(id));
+const failing = (rig: Rig) =>
+  [
+    ...new Set(
+      judge(rig)
+        .verdicts.filter(isFailing)
+        .map((one) => one.unit),
+    ),
+  ].sort();
+const said = (work: Work) => work.changes.map((change) => `${change.unit}.${change.setting}=${String(change.to)}`);
+
+test.each(demo.looks.map((one) => [one.id]))('%s of the demo: after the work nothing fails', (id) => {
+  const work = leastWork(rigOf(id), { budget: 600 });
+  expect(work.left).toEqual([]);
+  expect(failing(buildRig(kit, withChanges(look(id), work.changes)))).toEqual([]);
+  expect(work.atLeast).toBeLessThanOrEqual(work.seconds);
+});
+
+test('the slipway, worked out by hand: flash firing and the sender at the camera, then three lights on foot', () => {
+  const work = leastWork(rigOf('slipway'));
+  expect(work).toMatchObject({ exact: true, left: [] });
+  expect(work.seconds).toBe(work.atLeast);
+  expect(said(work).slice(0, 2)).toEqual(['body-1.flashFiring=true', 'sender-1.on=true']);
+});
+
+test('from the camera alone: nobody walks, and what cannot be mended so is said', () => {
+  const rig = rigOf('first-dance');
+  const work = leastWork(rig, { atCamera: true, budget: 400 });
+  expect(work.walkSeconds).toBe(0);
+  for (const change of work.changes) {
+    expect(isAtCamera(rig, change.unit) || change.setting === 'power' || change.setting === 'mode').toBe(true);
+  }
+  expect(work.left).toContain('light-5');
+  expect(failing(buildRig(kit, withChanges(look('first-dance'), work.changes)))).toEqual(work.left);
+});
+
+test('with little time the lights that are cheapest to save are saved, within the time', () => {
+  const all = leastWork(rigOf('first-dance'), { budget: 400 });
+  const some = leastWork(rigOf('first-dance'), { seconds: 60, budget: 400 });
+  expect(some.seconds).toBeLessThanOrEqual(60);
+  expect(some.saved.length).toBeGreaterThan(0);
+  expect(some.saved.length).toBeLessThan(all.saved.length);
+  expect(failing(buildRig(kit, withChanges(look('first-dance'), some.changes)))).toEqual(some.left);
+});
+
+test('a setting to keep is kept, and another way is found', () => {
+  const spoil: Spoil = { settings: { remote: { channel: 3 } } };
+  const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+  expect(said(leastWork(rig))).toEqual(['remote.channel=11']);
+  const other = leastWork(rig, { keep: ['remote.channel'] });
+  expect(said(other)).not.toContain('remote.channel=11');
+  expect(failing(withRigChanges(rig, other.changes))).toEqual(other.left);
+});
+
+test('without swaps nothing is taken off or put on', () => {
+  const spoil: Spoil = { settings: { answered: { receiver: null } } };
+  const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+  expect(said(leastWork(rig))).toContain('answered.receiver=answer');
+  expect(said(leastWork(rig, { noSwaps: true })).filter((one) => /receiver|mount|plugs/.test(one))).toEqual([]);
+});
+
+test('nothing to do is no work', () => {
+  const work = leastWork(buildRig(indexKit(baseKit()), baseLook()));
+  expect(work).toEqual({ changes: [], seconds: 0, walkSeconds: 0, atLeast: 0, exact: true, saved: [], left: [] });
+});
+
+test('progress is told while it works', () => {
+  const told: number[] = [];
+  leastWork(rigOf('first-dance'), { budget: 300, onProgress: (spent) => told.push(spent) });
+  expect(told.length).toBeGreaterThan(3);
+  expect(told).toEqual([...told].sort((a, b) => a - b));
+});
+
+/** Deep enough for the faults of a small rig; deeper and trying everything takes a night. */
+const DEPTH = 3;
+
+/** The cheapest combination of the known changes that mends everything, by trying all up to a depth; null when none does. */
+function tryEverything(rig: Rig): number | null {
+  let best: number | null = null;
+  const seen = new Set<string>();
+  const visit = (changes: readonly Change[], depth: number) => {
+    const tried = changes.length === 0 ? rig : withRigChanges(rig, changes);
+    const judgement = judge(tried);
+    if (!judgement.verdicts.some(isFailing)) {
+      const { seconds: measured, unmeasured } = costOf(rig, changes);
+      const seconds = measured + unmeasured * UNMEASURED_WALK_SECONDS;
+      best = best === null ? seconds : Math.min(best, seconds);
+      return;
+    }
+    if (depth === DEPTH) return;
+    for (const finding of judgement.findings) {
+      if (finding.severity === 'A') continue;
+      for (const candidate of candidatesFor(judgement, finding)) {
+        if (candidate.some((change) => change.setting === 'firesFor')) continue;
+        const real = candidate.filter((change) => JSON.stringify(change.from) !== JSON.stringify(change.to));
+        if (real.length === 0 || !real.every((change) => isNewIn(changes, change))) continue;
+        const merged = mergeChanges(changes, real);
+        const key = JSON.stringify(merged.map(({ unit, setting, to }) => [unit, setting, to]).sort());
+        if (seen.has(`${depth} ${key}`)) continue;
+        seen.add(`${depth} ${key}`);
+        visit(merged, depth + 1);
+      }
+    }
+  };
+  visit([], 0);
+  return best;
+}
+
+test('on 300 random small rigs with work to do, the least work is what trying everything finds, and never leaves failing what it calls saved', () => {
+  let compared = 0;
+  let equal = 0;
+  fc.assert(
+    fc.property(fc.gen(), (g) => {
+      const { kit: own, look: whole } = randomRig(g, { lights: 2, senders: 2, bodies: 1 });
+      const rig = buildRig(indexKit(own), whole);
+      const work = leastWork(rig, { budget: 20_000 });
+      expect(failing(withRigChanges(rig, work.changes))).toEqual(work.left);
+      for (const light of work.saved) expect(work.left).not.toContain(light);
+      const everything = tryEverything(rig);
+      if (everything === null || work.changes.length === 0) return;
+      compared++;
+      expect({ left: work.left, exact: work.exact, dearer: Math.max(0, work.seconds - everything) }).toEqual({
+        left: [],
+        exact: true,
+        dearer: 0,
+      });
+      // Cheaper it can be: it goes deeper than was tried, and drops what turns out not to be needed.
+      if (work.seconds === everything) equal++;
+    }),
+    { numRuns: 2000, seed: Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9), endOnFailure: true },
+  );
+  expect(compared).toBeGreaterThanOrEqual(300);
+  expect(equal).toBeGreaterThan(0.9 * compared);
+});

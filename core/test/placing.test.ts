@@ -1,0 +1,45 @@
+/** A unit put into a look hears what speaks there, and nothing is offered that would not fire. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { FitItem } from '../src/fitTrial';
+import { judge } from '../src/judge';
+import type { KitDocument } from '../src/kitDocument';
+import { placingsFor } from '../src/placing';
+import { buildRig, indexKit } from '../src/rig';
+
+const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
+const look = demo.looks.find((one) => one.id === 'speeches')!;
+const item = (profile: string): FitItem => ({
+  unit: { id: 'z-new', profile, label: 'New', firmware: '9.0' },
+  profile: demo.profiles.find((one) => one.id === profile)!,
+});
+const kitWith = (unit: FitItem) => indexKit({ ...demo, units: [...demo.units, unit.unit] });
+
+test('a flash of a family that is spoken takes over its channel, ID and a driven group, and is in the frame', () => {
+  const unit = item('tholmar-60k');
+  const kit = kitWith(unit);
+  const [placing] = placingsFor(buildRig(kit, look), unit);
+  const sender = look.units[placing!.sender]!;
+  expect(placing!.settings).toMatchObject({
+    role: 'remote',
+    link: 'radio',
+    channel: sender.channel,
+    networkId: sender.networkId,
+  });
+  const judgement = judge(buildRig(kit, { ...look, units: { ...look.units, 'z-new': placing!.settings } }));
+  expect(judgement.verdicts.find((one) => one.unit === 'z-new' && one.shot === placing!.body)!.verdict).toBe('in-sync');
+});
+
+test('a receiver is set to the same net', () => {
+  const unit = item('tholmar-perch');
+  const [placing] = placingsFor(buildRig(kitWith(unit), look), unit);
+  expect(placing!.settings).toMatchObject({ role: 'remote', channel: look.units[placing!.sender]!.channel });
+  expect(placing!.settings.link).toBeUndefined();
+});
+
+test('nothing is offered to a flash nobody there speaks to', () => {
+  const unit = item('sundrake-lantern');
+  expect(placingsFor(buildRig(kitWith(unit), look), unit)).toEqual([]);
+  const eye = item('sundrake-pebble');
+  expect(placingsFor(buildRig(kitWith(eye), look), eye)).toEqual([]);
+});

@@ -1,0 +1,361 @@
+/** Random rigs of every shape the model knows, small in their values so that things often match and often do not. */
+import fc, { type GeneratorValue } from 'fast-check';
+import type { Family } from '../src/family';
+import type { GroupSettings, Look, Settings } from '../src/look';
+import {
+  type BodyProfile,
+  type Capability,
+  type FlashProfile,
+  POSITIONS,
+  type Profile,
+  type RadioProfile,
+  type TriggerProfile,
+} from '../src/profile';
+import type { Kit } from '../src/rig';
+import type { Unit } from '../src/unit';
+
+export interface RandomRig {
+  kit: Kit;
+  look: Look;
+}
+
+const LETTERS = ['A', 'B', 'C'] as const;
+
+/** One rig, whole: nothing in it is unrecorded. */
+export function randomRig(g: GeneratorValue, most: Most = MOST): RandomRig {
+  return new Maker(g, most).make();
+}
+
+/** At most so many of each. */
+export interface Most {
+  bodies: number;
+  senders: number;
+  lights: number;
+}
+const MOST: Most = { bodies: 2, senders: 3, lights: 6 };
+
+class Maker {
+  private readonly families: Family[];
+  private readonly profiles: Profile[] = [];
+  private readonly units: Unit[] = [];
+  private readonly settings: Record<string, Settings> = {};
+
+  constructor(
+    private readonly g: GeneratorValue,
+    private readonly most: Most,
+  ) {
+    this.families = [
+      this.family('control', true),
+      this.family('plain', false),
+      this.family('coded', true, 'optical'),
+      this.family('other-coded', true, 'optical'),
+    ];
+  }
+
+  make(): RandomRig {
+    const bodies = this.many('body', 1, this.most.bodies);
+    const senders = this.many('sender', 0, this.most.senders);
+    const receivers = this.many('receiver', 0, 2);
+    const lights = this.many('light', 1, this.most.lights);
+    for (const id of bodies) this.body(id);
+    for (const id of senders) this.sender(id, bodies);
+    for (const id of receivers) this.receiver(id);
+    for (const id of lights) this.light(id, { bodies, senders, receivers, lights });
+    return {
+      kit: { families: this.families, profiles: this.profiles, units: this.units },
+      look: { id: 'look', name: 'Look', units: this.settings },
+    };
+  }
+
+  private many(kind: string, min: number, max: number): string[] {
+    const count = this.g(fc.integer, { min, max });
+    return Array.from({ length: count }, (_, index) => `${kind}-${index + 1}`);
+  }
+
+  private pick<T>(...values: readonly T[]): T {
+    return values[this.g(fc.integer, { min: 0, max: values.length - 1 })]!;
+  }
+
+  /** Mostly the first value: a rig in which nothing works teaches little. */
+  private mostly<T>(usual: T, ...others: readonly T[]): T {
+    return this.g(fc.integer, { min: 0, max: 5 }) > 0 ? usual : this.pick(...others);
+  }
+
+  /** For the many parts that can each spoil a line: nearly always the first value. */
+  private nearly<T>(usual: T, ...others: readonly T[]): T {
+    return this.g(fc.integer, { min: 0, max: 19 }) > 0 ? usual : this.pick(...others);
+  }
+
+  private family(id: string, control: boolean, medium: Family['medium'] = 'radio'): Family {
+    return {
+      id,
+      name: id,
+      medium,
+      reachM: this.mostly(50, 6),
+      channels: { from: 1, to: 8 },
+      networkIds: control ? { from: 1, to: 9 } : 'none',
+      groups: control || this.pick(true, false) ? [...LETTERS] : [],
+      pairing: this.nearly('none', 'pin'),
+      carries: {
+        power: control,
+        ttl: control && this.pick(true, false),
+        mode: this.mostly(true, false),
+        hss: this.pick(true, false),
+        rear: false,
+      },
+      ...(this.nearly(false, true) && { generations: this.generations() }),
+    };
+  }
+
+  private generations(): Family['generations'] {
+    return [
+      {
+        number: 1,
+        networkIds: this.pick(true, false),
+        groups: this.mostly<string[] | null>(null, ['A', 'B'], []),
+        carries: { ttl: this.pick(true, false), power: this.mostly(true, false) },
+        heardByOlder: true,
+      },
+      { number: 2, heardByOlder: this.pick(true, false) },
+    ];
+  }
+
+  /** Mostly free, sometimes under a condition that this unit may or may not meet. */
+  private capability(usual: boolean): Capability {
+    return this.nearly<Capability>(usual, !usual, { firmware: '1.10' }, { shoes: ['k'] }, { generation: 2 });
+  }
+
+  private can(): FlashProfile['can'] {
+    return Object.fromEntries(
+      POSITIONS.map((position) => [
+        position,
+        {
+          fire: this.nearly(true, this.capability(true)),
+          manual: this.nearly(true, this.capability(true)),
+          ttl: this.capability(true),
+          multi: this.nearly(true, false),
+          hss: this.capability(true),
+        },
+      ]),
+    );
+  }
+
+  /** States a crew notes on the spot; mostly nothing is wrong. */
+  private noted(): Settings {
+    return this.g(fc.integer, { min: 0, max: 14 }) > 0
+      ? {}
+      : { asleep: this.pick(true, false), cells: this.pick('good', 'low', 'flat'), seated: this.pick(true, false) };
+  }
+
+  /** How a light stands, and what is dialled on it beyond the plan; mostly nothing is in the way. */
+  private stands(): Settings {
+    return {
+      ...(this.nearly(false, true) && { covered: this.pick(true, false) }),
+      ...(this.nearly(false, true) && { sight: this.pick('direct', 'blocked') }),
+      ...(this.nearly(false, true) && { offAxis: this.pick(30, 90) }),
+      ...(this.nearly(false, true) && { inSun: true }),
+      ...(this.mostly(false, true) && { distanceM: this.pick(4, 8, 20), cableM: this.mostly(20, 5) }),
+      ...(this.nearly(false, true) && { trim: this.pick(1, -1) }),
+      ...(this.nearly(false, true) && { compensation: this.pick(1, 3) }),
+      ...(this.mostly(false, true) && { hss: true }),
+    };
+  }
+
+  private add(profile: Profile, settings: Settings): void {
+    this.profiles.push(profile);
+    this.units.push({
+      id: profile.id,
+      profile: profile.id,
+      label: profile.id,
+      firmware: this.mostly('1.10', '1.9', '2.0'),
+    });
+    this.settings[profile.id] = settings;
+  }
+
+  private body(id: string): void {
+    const radios = this.mostly(false, true) ? [{ ...this.radio(['master']), family: 'coded' }] : [];
+    const profile: BodyProfile = {
+      id,
+      maker: 'Maker',
+      model: id,
+      kind: 'body',
+      shoe: { system: this.pick('k', 'v'), centre: this.mostly(true, false) },
+      syncSocket: this.mostly('pc', 'none'),
+      toleratesV: this.nearly(24, 6),
+      noFlashModes: this.pick([], ['auto', 'scene']),
+      popup: radios.length > 0 ? 'commander' : 'none',
+      radios,
+      shutters: [
+        { type: 'mechanical', flash: true, syncTime: '1/200', curtainUs: this.pick(3000, 4000) },
+        { type: 'electronic', flash: this.pick(true, false), syncTime: '1/60', curtainUs: 20_000 },
+        { type: 'leaf', flash: true, syncTime: '1/1000', curtainUs: 0 },
+      ],
+    };
+    this.add(profile, {
+      shutterType: this.mostly('mechanical', 'electronic', 'leaf'),
+      shutter: this.mostly('1/160', '1/200', '1/250', '1/500'),
+      flashFiring: this.mostly(true, false),
+      ...(this.nearly(false, true) && { curtain: 'rear' as const }),
+      exposureMode: this.nearly('manual', 'scene', 'program'),
+      ...(this.nearly(false, true) && { secondsBetween: this.pick(0.2, 3) }),
+      ...(radios[0] && {
+        ...this.air(radios[0]),
+        role: this.mostly('master', 'off'),
+        popupUp: this.mostly(true, false),
+        groups: this.told(),
+      }),
+    });
+  }
+
+  private radio(roles: RadioProfile['roles']): RadioProfile {
+    const family = this.mostly('control', 'control', 'plain', 'coded', 'other-coded');
+    return {
+      family,
+      roles,
+      channels: { from: 1, to: this.mostly(8, 1) },
+      groups: this.families.find((one) => one.id === family)!.groups!.slice(0, this.mostly(3, 1)),
+      networkId: this.mostly(true, false),
+      dipSwitches: this.mostly(0, 3),
+      latencyUs: this.pick(200, 500, 1200),
+      generation: this.pick(1, 2),
+      ...(this.nearly(false, true) && { firmware: '1.10' }),
+    };
+  }
+
+  private air(radio: RadioProfile): Settings {
+    return {
+      family: radio.family,
+      channel: this.mostly(1, 2),
+      networkId: this.mostly(7, 0, 3),
+      group: this.pick(...LETTERS),
+      pin: this.nearly(4, 5),
+    };
+  }
+
+  private groupTold(): GroupSettings {
+    return { on: this.mostly(true, false), mode: this.nearly('manual', 'ttl', 'multi'), power: this.pick(-3, -3, -5) };
+  }
+
+  private told(): Record<string, GroupSettings> {
+    return Object.fromEntries(LETTERS.map((letter) => [letter, this.groupTold()]));
+  }
+
+  private sender(id: string, bodies: readonly string[]): void {
+    const radio = this.radio(['master']);
+    const profile: TriggerProfile = {
+      id,
+      maker: 'Maker',
+      model: id,
+      kind: 'trigger',
+      foot: this.pick('k', 'v', 'centre-only', 'none'),
+      topShoe: this.pick('none', 'k', 'centre-only'),
+      passThroughSwitch: this.pick(true, false),
+      toleratesV: this.nearly(24, 6),
+      ...(this.mostly(false, true) && { startOrder: ['flash', 'body', 'trigger'] }),
+      ...(this.nearly(false, true) && { shoeFirmware: '1.10' }),
+      radios: [radio],
+      syncSocket: this.pick('pc', 'jack'),
+    };
+    this.add(profile, {
+      ...this.air(radio),
+      ...this.noted(),
+      passThrough: this.nearly(true, false),
+      startedInOrder: this.nearly(true, false),
+      on: this.mostly(true, false),
+      role: this.mostly('master', 'off', 'remote'),
+      mount: this.pick(...bodies),
+      ...(this.mostly(false, true) && { plugs: [this.mostly('pc', 'jack'), this.pick('pc', 'jack')] }),
+      groups: this.told(),
+    });
+  }
+
+  private receiver(id: string): void {
+    const radio = this.radio(['remote']);
+    const profile: TriggerProfile = {
+      id,
+      maker: 'Maker',
+      model: id,
+      kind: 'trigger',
+      foot: 'none',
+      topShoe: this.mostly('centre-only', 'none', 'k'),
+      radios: [radio],
+      syncSocket: this.pick('pc', 'jack'),
+      selector: this.pick(true, false),
+      wakesByRadio: this.pick(true, false),
+      toleratesV: this.nearly(24, 6),
+    };
+    this.add(profile, {
+      ...this.air(radio),
+      ...this.noted(),
+      selector: this.nearly('flash', 'camera'),
+      on: this.mostly(true, false),
+      role: this.mostly('remote', 'off'),
+    });
+  }
+
+  private light(
+    id: string,
+    others: { bodies: string[]; senders: string[]; receivers: string[]; lights: string[] },
+  ): void {
+    const { bodies, senders, receivers, lights } = others;
+    const radios = this.mostly(true, false) ? [this.radio(['master', 'remote'])] : [];
+    const profile: FlashProfile = {
+      id,
+      maker: 'Maker',
+      model: id,
+      kind: 'flash',
+      foot: this.pick('k', 'v', 'centre-only', 'none'),
+      radios,
+      eyes: this.mostly(['S1', 'S2'], ['S1'], []),
+      can: this.can(),
+      multi: { pops: this.nearly(5, 2), hz: 200, power: this.nearly(-3, -6) },
+      recycle: { full: 2, floor: 0.1 },
+      compLimit: 2,
+      sensor: { halfAngle: 60, indoorM: 12, outdoorM: 5 },
+      triggerVoltage: this.nearly(5, 12, 250),
+      wakesByRadio: this.pick(true, false),
+      ...(this.nearly(false, true) && { shoeFirmware: '1.10' }),
+      power: { floor: this.mostly(-7, -4), ceiling: this.mostly(0, -1), step: 1, scale: 'fraction' },
+      syncSocket: this.pick('pc', 'jack', 'none'),
+      lampSwitch: this.pick(true, false),
+    };
+    const link = this.mostly(this.pick('radio', 'eye'), 'shoe', 'cable', 'cord', 'optical');
+    const wired = link === 'shoe' || link === 'cable' || link === 'cord';
+    const role = {
+      radio: 'remote',
+      optical: 'remote',
+      eye: 'eye',
+      shoe: 'local',
+      cord: 'local',
+      cable: 'local',
+    } as const;
+    const mounted = wired || this.mostly(false, true);
+    // A master of which nobody wrote down where it sits would leave a rig open that is meant to be whole.
+    const wrongRoles = mounted ? (['off', 'master', 'remote', 'eye'] as const) : (['off', 'remote', 'eye'] as const);
+    const receiver = receivers.length > 0 && this.mostly(false, true) ? this.pick(...receivers) : null;
+    this.add(profile, {
+      ...(radios[0] && this.air(radios[0])),
+      on: this.mostly(true, false),
+      link,
+      role: receiver ? 'local' : this.mostly<Settings['role']>(role[link], ...wrongRoles),
+      ...this.noted(),
+      ...this.stands(),
+      ...(mounted && { mount: this.mostly(this.pick(...bodies), ...(senders.length > 0 ? senders : bodies)) }),
+      ...(link === 'cord' && { cord: this.mostly('k', 'v') }),
+      ...(this.nearly(false, true) && { hot: this.pick(true, false) }),
+      ...(receiver && { receiver }),
+      ...((link === 'cable' || (receiver && this.pick(true, false))) && {
+        plugs: [this.pick('pc', 'jack'), this.pick('pc', 'jack')],
+      }),
+      sees: lights.filter((other) => other !== id && this.pick(true, false)),
+      ...(this.mostly(false, true) && { firesFor: [this.pick(...bodies)] }),
+      mode: this.nearly('manual', 'ttl', 'multi'),
+      multiPops: this.nearly(2, 8),
+      multiHz: this.nearly(200, 500),
+      power: this.mostly(-3, -5, 0, -8),
+      eye: this.pick('S1', 'S2'),
+      lamp: profile.lampSwitch ? this.mostly(true, false) : true,
+      groups: this.told(),
+    });
+  }
+}

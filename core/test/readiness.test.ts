@@ -1,0 +1,137 @@
+import { judge } from '../src/judge';
+import { inverse, withChanges } from '../src/look';
+import { adviseUntested, canonical, fingerprint, readinessOf, tally } from '../src/readiness';
+import { findingText, namesOf } from '../src/wording';
+import { buildRig, indexKit, type Light } from '../src/rig';
+import type { TestFire } from '../src/testFire';
+import { baseKit, baseLook, type Spoil } from './baseRig';
+
+const rigOf = (spoil: Spoil = {}) => buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+const print = (light: string, spoil: Spoil = {}, body = 0) => {
+  const rig = rigOf(spoil);
+  return fingerprint(rig, rig.placed.get(light) as Light, rig.bodies[body]!);
+};
+const proofOf = (light: string, result: TestFire['result'] = 'fired', minute = 1): TestFire => ({
+  look: 'look',
+  light,
+  body: 'body-1',
+  result,
+  fingerprint: print(light),
+  at: `2027-06-12T19:0${minute}:00.000Z`,
+});
+const stateOf = (light: string, tests: TestFire[], spoil: Spoil = {}) =>
+  readinessOf(judge(rigOf(spoil)), tests).find((one) => one.light === light)!;
+
+test('a light is computed until test-fired, then proven', () => {
+  expect(stateOf('remote', [])).toMatchObject({ state: 'computed', stale: false, untested: ['body-1'] });
+  expect(stateOf('remote', [proofOf('remote')])).toMatchObject({ state: 'proven', stale: false, untested: [] });
+});
+
+test.each<[string, Spoil]>([
+  ['the light', { settings: { remote: { power: -5 }, sender: {} } }],
+  [
+    'its sender',
+    {
+      settings: {
+        sender: {
+          channel: 11,
+          networkId: 27,
+          role: 'master',
+          on: true,
+          mount: 'body-1',
+          groups: { A: { on: true, mode: 'manual', power: -3 } },
+        },
+      },
+    },
+  ],
+  ['its body', { settings: { 'body-1': { shutter: '1/125' } } }],
+  [
+    'its model’s description',
+    { profiles: { remote: { radios: [{ family: 'control', roles: ['remote'], latencyUs: 450 }] } } },
+  ],
+])('a change to %s makes the proof stale', (_, spoil) => {
+  const now = stateOf('remote', [proofOf('remote')], spoil);
+  expect(now.stale).toBe(true);
+  expect(now.state).not.toBe('proven');
+});
+
+test('a change elsewhere leaves it, as does moving the stand', () => {
+  expect(stateOf('remote', [proofOf('remote')], { settings: { wired: { power: -4 } } }).state).toBe('proven');
+  expect(
+    stateOf('remote', [proofOf('remote')], { settings: { remote: { place: 'by the door', walkSeconds: 9 } } }).state,
+  ).toBe('proven');
+});
+
+test('an eye’s proof goes stale with the light it watches', () => {
+  expect(print('eye')).not.toBe(print('eye', { settings: { remote: { group: 'C' } } }));
+  expect(print('eye')).toBe(print('eye', { settings: { wired: { power: -4 } } }));
+});
+
+test('undoing the change makes the proof good again', () => {
+  const change = { unit: 'remote', setting: 'group', from: 'A', to: 'C' };
+  const changed = withChanges(baseLook(), [change]);
+  const back = withChanges(changed, inverse([change]));
+  const rig = buildRig(indexKit(baseKit()), back);
+  expect(fingerprint(rig, rig.placed.get('remote') as Light, rig.bodies[0]!)).toBe(print('remote'));
+});
+
+test('the last test fire counts, and one that says otherwise than the simulation makes the light fail', () => {
+  expect(stateOf('remote', [proofOf('remote', 'fired', 1), proofOf('remote', 'dark', 2)])).toMatchObject({
+    state: 'failing',
+    contradicted: 'dark',
+  });
+  expect(stateOf('remote', [proofOf('remote', 'fired', 2), proofOf('remote', 'dark', 1)]).state).toBe('proven');
+});
+
+test('a proof from one body does not prove the other', () => {
+  const spoil: Spoil = {
+    settings: { wired: {}, remote: { firesFor: ['body-1', 'body-2'] }, top: { role: 'off' }, sender2: {} },
+  };
+  expect(stateOf('remote', [proofOf('remote')], spoil).state).toBe('failing');
+});
+
+test('unknown is its own state, and the tally counts every light once', () => {
+  const spoil: Spoil = { settings: { remote: { channel: null } } };
+  expect(stateOf('remote', [], spoil).state).toBe('unknown');
+  const count = tally(readinessOf(judge(rigOf(spoil)), [proofOf('wired')]));
+  expect(count).toEqual({ proven: 1, computed: 3, failing: 0, unknown: 2 });
+});
+
+test('left out and null are the same, and order is nothing', () => {
+  expect(canonical({ b: 1, a: null, c: [{ y: 2, x: 1 }] })).toBe('{"b":1,"c":[{"x":1,"y":2}]}');
+});
+
+describe('advice.untested', () => {
+  const advice = (tests: TestFire[], spoil: Spoil = {}) => adviseUntested(readinessOf(judge(rigOf(spoil)), tests));
+  const all = ['remote', 'metered', 'eye', 'answered', 'wired'].map((light) => proofOf(light));
+  const top: TestFire = { ...proofOf('top'), body: 'body-2', fingerprint: print('top', {}, 1) };
+
+  test('names every light that should fire and was not seen to', () => {
+    const finding = advice([proofOf('remote')])!;
+    expect(finding).toMatchObject({
+      code: 'advice.untested',
+      severity: 'A',
+      units: ['answered', 'eye', 'metered', 'top', 'wired'],
+      shots: ['body-1', 'body-2'],
+    });
+    const text = findingText(finding, namesOf(baseKit()));
+    expect(text.what).toBe('Answered, Eye and 3 more are not proven.');
+    expect(text.why).toBe('No test fire since its settings last changed.');
+  });
+
+  test('is gone when all are proven, and back when one goes stale', () => {
+    expect(advice([...all, top])).toBeNull();
+    expect(advice([...all, top], { settings: { wired: { power: -4 } } })!.units).toEqual(['wired']);
+  });
+
+  test('says so when a test fire said otherwise', () => {
+    const finding = advice([...all, top, proofOf('wired', 'dark', 5)])!;
+    expect(finding.units).toEqual(['wired']);
+    expect(findingText(finding, namesOf(baseKit())).why).toBe('The last test fire said dark.');
+  });
+
+  test('leaves failing and unknown lights to their own findings', () => {
+    expect(advice([...all, top], { settings: { wired: { on: false } } })).toBeNull();
+    expect(advice([...all, top], { settings: { wired: { on: null } } })).toBeNull();
+  });
+});

@@ -1,0 +1,70 @@
+/** A change tried on paper: what it breaks, what it mends, what it leaves open, and how that is said. */
+import { judge } from '../src/judge';
+import { leastWork } from '../src/leastWork';
+import { buildRig, indexKit } from '../src/rig';
+import { whatIf } from '../src/whatIf';
+import { namesOf } from '../src/wording';
+import { boundText, durationText, stopsOf, whatIfSentence, workSentence } from '../src/workWording';
+import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
+
+const names = namesOf(baseKit());
+const lights = (outcomes: readonly { light: string }[]) => outcomes.map((one) => one.light);
+
+test('another channel on the sender leaves its lights behind, and what watches them', () => {
+  const result = whatIf(judgeBase(), [{ unit: 'sender', setting: 'channel', from: 11, to: 7 }]);
+  expect(lights(result.breaks)).toEqual(['eye', 'metered', 'remote']);
+  expect(result.mends).toEqual([]);
+  expect(result.findings.map((finding) => finding.id)).toContain('hearer.channel:remote');
+  expect(whatIfSentence(result, names)).toBe('Eye, Metered and Remote would fail.');
+});
+
+test('a change nobody feels says so; forgetting a setting clouds its light', () => {
+  const calm = whatIf(judgeBase(), [{ unit: 'spare', setting: 'channel', from: 1, to: 2 }]);
+  expect(whatIfSentence(calm, names)).toBe('No light would fare differently.');
+  const cloudy = whatIf(judgeBase(), [{ unit: 'metered', setting: 'channel', from: 11, to: null }]);
+  expect(lights(cloudy.clouds)).toEqual(['metered']);
+  expect(whatIfSentence(cloudy, names)).toBe('nobody could say of Metered.');
+});
+
+test('a mend is seen as one; a light switched off for good is no failure', () => {
+  const spoil: Spoil = { settings: { remote: { on: false } } };
+  const mended = whatIf(judgeBase(spoil), [{ unit: 'remote', setting: 'on', from: false, to: true }]);
+  expect(lights(mended.mends)).toEqual(['eye', 'remote']);
+  const gone = whatIf(judgeBase(spoil), [{ unit: 'remote', setting: 'role', from: 'remote', to: 'off' }]);
+  expect(gone.mends.find((one) => one.light === 'remote')!.after).toBeNull();
+});
+
+test('a plan is told stop by stop, the camera first', () => {
+  const spoil: Spoil = {
+    settings: {
+      'body-1': { flashFiring: false },
+      remote: { on: false, walkSeconds: 40 },
+      metered: { channel: 3, walkSeconds: 10 },
+      eye: { walkSeconds: 60 },
+    },
+  };
+  const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+  const work = leastWork(rig);
+  expect(stopsOf(rig, work).map((stop) => [stop.unit, stop.changes.length])).toEqual([
+    [null, 2],
+    ['remote', 2],
+  ]);
+  // Moving the sender to where Metered listens saves a walk: twice 5 at the camera, 20 at Remote, 40 on foot.
+  expect(workSentence(work, names)).toBe('1 min 10 s of work: then every light fires as meant.');
+  expect(boundText(work)).toBe('No known combination of changes takes less.');
+  expect(workSentence(leastWork(buildRig(indexKit(baseKit()), baseLook())), names)).toBe(
+    'Nothing to do: every light fires as meant.',
+  );
+});
+
+test('durations', () => {
+  expect([5, 59.6, 60, 95, 300].map(durationText)).toEqual(['5 s', '1 min', '1 min', '1 min 35 s', '5 min']);
+});
+
+test('what if agrees with judging afterwards', () => {
+  const changes = [{ unit: 'sender', setting: 'networkId', from: 27, to: 5 }];
+  const before = judgeBase();
+  const after = whatIf(before, changes).after;
+  const spoil: Spoil = { settings: { sender: { networkId: 5 } } };
+  expect(after.verdicts).toEqual(judge(buildRig(indexKit(baseKit(spoil)), baseLook(spoil))).verdicts);
+});

@@ -1,0 +1,160 @@
+/** What is said, reviewed as it will be read: one sentence of what is seen, one of why, the words at the gap. */
+import { findingText } from '../src/findingWording';
+import { listed, settingName, settingValue } from '../src/settingWords';
+import { changeText, namesOf } from '../src/wording';
+import { baseKit, groups, judgeBase, type Spoil } from './baseRig';
+
+const names = namesOf(baseKit());
+
+function said(code: string, spoil: Spoil): string[] {
+  const finding = judgeBase(spoil).findings.find((one) => one.code === code)!;
+  const { what, why, gap } = findingText(finding, names);
+  return [what, why, gap];
+}
+
+test.each<[string, Spoil, string[]]>([
+  [
+    'body.silent-shutter',
+    { settings: { 'body-2': { shutterType: 'electronic' } } },
+    [
+      'Top stays dark.',
+      'Body-2 is on its electronic shutter, which never closes the flash contact.',
+      'this shutter permits no flash',
+    ],
+  ],
+  [
+    'hearer.channel',
+    { settings: { metered: { channel: 3 } } },
+    [
+      'Metered stays dark.',
+      'Sender speaks on channel 11. Metered listens on 3, so it hears nothing.',
+      'channel 3, sender on 11',
+    ],
+  ],
+  [
+    'hearer.dip',
+    { settings: { answer: { channel: 7 } } },
+    [
+      'Answered stays dark.',
+      'The switches of Answer make channel 7; Call is on 5. Flip switch 2.',
+      'switch 2 set wrong',
+    ],
+  ],
+  [
+    'sender.group-off',
+    { settings: { sender: { groups: groups('B', { on: false }) } } },
+    ['Metered stays dark.', 'Group B is switched off on Sender.', 'group B is off'],
+  ],
+  [
+    'eye.preflash',
+    { settings: { eye: { sees: ['metered'] } } },
+    [
+      'Eye fires too early and leaves the picture dark.',
+      'Eye sees the metering pulse of Metered and answers it 79.40 ms before the shutter opens.',
+      'fires at the metering pulse',
+    ],
+  ],
+  [
+    'eye.nothing-in-view',
+    { settings: { remote: { on: false } } },
+    ['Eye stays dark.', 'Remote, which Eye watches, stays dark.', 'sees no light fire'],
+  ],
+  [
+    'lamp.power-floor',
+    { settings: { answered: { power: -7 } } },
+    [
+      'Answered fires at the wrong power, +2 stops off.',
+      'Answered goes down to -5 stops; -7 is wanted.',
+      'cannot go below -5',
+    ],
+  ],
+  [
+    'frame.over-sync',
+    { settings: { 'body-1': { shutter: '1/500' } } },
+    [
+      // The eye is last: lit 1 - (3400 + 600 - 1953) / 3400.
+      'Answered, Eye and 3 more leave a dark bar in the picture.',
+      'At 1/500 the frame of Body-1 is never open all at once, so a dark bar covers 60 % of the picture.',
+      '60 % dark at 1/500',
+    ],
+  ],
+  [
+    'power.overwritten',
+    { settings: { sender: { groups: groups('A', { power: -1 }) } } },
+    [
+      'Remote fires at the wrong power, +2 stops off.',
+      'Sender tells group A power -1 stops; Remote should have -3 stops. The sender wins at every frame.',
+      'sender says -1 stops',
+    ],
+  ],
+  [
+    'advice.unknown-field',
+    { settings: { remote: { channel: null }, eye: { sees: [] } } },
+    ['Nobody can say whether Remote will fire.', 'Not recorded: channel of Remote.', 'not recorded'],
+  ],
+  [
+    'power.by-hand',
+    { settings: { eye: { sees: [] }, wired: { on: false } } },
+    ['Answered is set by hand.', 'The link of Answered carries no power: walk to it to change it.', 'power by hand'],
+  ],
+])('%s', (code, spoil, expected) => expect(said(code, spoil)).toEqual(expected));
+
+test('the evidence names both sides', () => {
+  const finding = judgeBase({ settings: { remote: { networkId: 72 } } }).findings.find(
+    (one) => one.code === 'hearer.id',
+  )!;
+  expect(findingText(finding, names).evidence).toEqual([
+    { label: 'Remote', value: 'ID 72' },
+    { label: 'Sender', value: 'ID 27' },
+  ]);
+});
+
+test('lists stay short', () => {
+  expect(listed(['remote'], names)).toBe('Remote');
+  expect(listed(['remote', 'eye'], names)).toBe('Remote and Eye');
+  expect(listed(['remote', 'eye', 'top'], names)).toBe('Remote, Eye and Top');
+  expect(listed(['remote', 'eye', 'top', 'wired', 'metered'], names)).toBe('Remote, Eye and 3 more');
+  expect(listed(['gone'], names)).toBe('a unit no longer in the kit');
+});
+
+test.each<[string, unknown, string]>([
+  ['power', -7 / 3, '-2⅓ stops'],
+  ['groups.C.power', -4, '-4 stops'],
+  ['networkId', 0, 'off'],
+  ['networkId', 27, '27'],
+  ['mode', 'ttl', 'TTL'],
+  ['on', false, 'off'],
+  ['plugs', ['pc', 'jack'], 'pc to jack'],
+  ['plugs', null, 'no cable'],
+  ['firesFor', null, 'every body'],
+  ['receiver', null, 'its own radio'],
+  ['sees', [], 'none'],
+  ['sees', ['remote', 'top'], 'Remote, Top'],
+  ['family', 'control', 'Control'],
+  ['mount', 'body-1', 'Body-1'],
+  ['walkSeconds', 30, '30 s'],
+  ['channel', null, 'not recorded'],
+])('%s %p is said %s', (setting, value, words) => expect(settingValue(setting, value, names)).toBe(words));
+
+test('settings have names a person uses', () => {
+  expect(settingName('groups.C.on')).toBe('group C');
+  expect(settingName('groups.C.power')).toBe('group C power');
+  expect(settingName('networkId')).toBe('ID');
+  expect(settingName('profile.shoe.centre')).toBe('centre contact of the shoe');
+});
+
+test.each<[string, unknown, string]>([
+  ['on', true, 'Switch on Remote'],
+  ['lamp', true, 'Switch on the flash tube of Remote'],
+  ['receiver', 'spare', 'Put Remote on Spare'],
+  ['receiver', null, 'Take the receiver off Remote'],
+  ['plugs', ['pc', 'jack'], 'Use a pc to jack cable on Remote'],
+  ['plugs', null, 'Take the cable off Remote'],
+  ['sees', ['top'], 'Turn the eye of Remote to Top'],
+  ['firesFor', ['body-1'], 'Let Remote fire for Body-1'],
+  ['groups.B.on', true, 'Switch on group B on Remote'],
+  ['groups.B.mode', 'ttl', 'Set group B mode TTL on Remote'],
+  ['mode', 'manual', 'Set mode manual on Remote'],
+])('a change of %s to %p is the order "%s"', (setting, to, words) => {
+  expect(changeText({ unit: 'remote', setting, from: null, to }, names)).toBe(words);
+});

@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test';
+import { PHONE, WIDE } from './sizes.ts';
+
+const chromium = {
+  executablePath: process.env.ERGON_CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+};
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  outputDir: process.env.ERGON_E2E_OUTPUT ?? './results',
+  // One demo crew on one server: tests take turns.
+  workers: 1,
+  fullyParallel: false,
+  timeout: 240_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'results/report.json' }]],
+  globalSetup: './startServer.ts',
+  use: { browserName: 'chromium', launchOptions: chromium, trace: 'retain-on-failure', actionTimeout: 10_000 },
+  projects: [
+    { name: 'phone', use: { viewport: PHONE } },
+    { name: 'wide', use: { viewport: WIDE } },
+  ],
+});

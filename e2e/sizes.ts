@@ -1,0 +1,2 @@
+export const PHONE = { width: 390, height: 844 } as const;
+export const WIDE = { width: 1280, height: 800 } as const;

@@ -1,0 +1,32 @@
+/** The real stack, as `bin/demo` runs it, on data of its own; its address goes to the tests by the environment. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+export default async function startServer(): Promise<() => Promise<void>> {
+  const folder = mkdtempSync(join(tmpdir(), 'ergon-e2e-'));
+  const server = spawn(process.execPath, ['server/dist/main.mjs'], {
+    cwd: root,
+    env: { ...process.env, ERGON_ROOT: root, ERGON_DATA: folder, ERGON_PORT: '0', ERGON_SIGN_IN_TRIES: '1000' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  process.env.ERGON_ADDRESS = await new Promise<string>((resolve, reject) => {
+    let said = '';
+    server.stdout.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const ready = /ready at (http:\S+)/.exec(said);
+      if (ready) resolve(ready[1]!);
+    });
+    server.once('exit', () => reject(new Error(`the server ended before it was ready: ${said}`)));
+  });
+  return async () => {
+    const gone = new Promise((resolve) => server.once('exit', resolve));
+    server.kill('SIGTERM');
+    await gone;
+    rmSync(folder, { recursive: true, force: true });
+  };
+}

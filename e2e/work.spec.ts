@@ -1,0 +1,91 @@
+import { enterDemo, expect, expectAccessible, expectSaved, goTo, type Page, test } from './crewTest.ts';
+
+const panel = (page: Page) => page.getByRole('region', { name: 'Least work' });
+const paper = (page: Page) => page.getByRole('region', { name: 'On paper' });
+
+test('the demo’s dozen faults are mended by least work in one step, and stay so', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  await page.getByRole('button', { name: 'Least work for all' }).click();
+  await expect(panel(page).getByText(/ of work: then every light fires as meant\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(panel(page).getByText('At the camera', { exact: true })).toBeVisible();
+  await expectAccessible(page, 'least work');
+  await panel(page)
+    .getByRole('button', { name: /^Make these \d+ changes/ })
+    .click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expectSaved(page);
+  await page.reload();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+});
+
+test('least work is undone in one step; from the camera alone less is saved, and it says what is left', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/slipway', 'Slipway portraits');
+  await page.getByRole('button', { name: 'Least work for all' }).click();
+  await expect(panel(page).getByText('No known combination of changes takes less.')).toBeVisible({ timeout: 60_000 });
+  await panel(page).getByRole('checkbox', { name: 'stay at the camera' }).click();
+  await expect(panel(page).getByText(/still fail/)).toBeVisible({ timeout: 60_000 });
+  await panel(page).getByRole('checkbox', { name: 'stay at the camera' }).click();
+  await expect(panel(page).getByText(/then every light fires as meant/)).toBeVisible({ timeout: 60_000 });
+  await panel(page)
+    .getByRole('button', { name: /^Make these/ })
+    .click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: least work/ }).click();
+  await expect(page.getByRole('region', { name: 'First fault' })).toBeVisible();
+  await expectSaved(page);
+});
+
+test('on paper a change shows what it would break; dropped, nothing happened; taken over, it is real', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/speeches', 'Speeches');
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await page
+    .getByRole('button', { name: /(^|: )sender, works/ })
+    .first()
+    .click();
+  await page.getByRole('radio', { name: 'power switch of Sender 1: off' }).click();
+  await expect(paper(page).getByText('Switch off Sender 1')).toBeVisible();
+  await expect(paper(page).getByText(/would fail\.$/)).toBeVisible();
+  await expectAccessible(page, 'on paper');
+  await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await page
+    .getByRole('button', { name: /(^|: )sender, works/ })
+    .first()
+    .click();
+  await page.getByRole('radio', { name: 'power switch of Sender 1: off' }).click();
+  await page.getByRole('button', { name: 'Take it over, what was tried' }).click();
+  await expect(page.getByRole('region', { name: 'First fault' })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: what was tried on paper/ }).click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+});
+
+test('pressed in simulation, each light has its frame and the shutter limit of its path', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/fire/first-dance', 'Fire');
+  await page.getByRole('button', { name: /^Press the shutter/ }).click();
+  const frames = page.getByRole('list', { name: 'Frames' });
+  await expect(frames.getByRole('img', { name: /^Light 1: 1\d % dark/ })).toBeVisible();
+  await expect(frames.getByRole('img', { name: 'Light 6: silent' })).toBeVisible();
+  await expect(frames.getByText('Clean to 1/200; at 1/250 it loses 14 % at the lower edge.').first()).toBeVisible();
+  await expectAccessible(page, 'frames');
+});
+
+test('advice is there for who asks, with its mend where there is one', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/speeches', 'Speeches');
+  await page.getByRole('button', { name: /words? of advice$/ }).click();
+  await expect(page.getByRole('list', { name: 'Advice' }).getByRole('listitem').first()).toBeVisible();
+  await expectAccessible(page, 'advice');
+});

@@ -1,0 +1,73 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { KitDocument } from '@ergon/core/kitDocument';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import type { Store } from 'express-session';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { DataSource } from 'typeorm';
+import { ApiError } from '../errors.ts';
+import { kitRoutes } from '../routes/kit.ts';
+import { rigRoutes } from '../routes/rig.ts';
+import { signInRoutes } from '../routes/signIn.ts';
+import { errorHandler } from './errorHandler.ts';
+import { sameOrigin } from './sameOrigin.ts';
+import { sessions } from './session.ts';
+
+export interface AppOptions {
+  source: DataSource;
+  sessionStore: Store;
+  sessionSecret: string;
+  demo: KitDocument;
+  triesPerMinute: number;
+  /** Folder of the exported app; left out, only the API is served. */
+  appFolder?: string;
+  logger?: Logger;
+}
+
+export function createApp(options: AppOptions): Express {
+  const { source, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
+  const app = express();
+  app.disable('x-powered-by');
+  if (logger) app.use(pinoHttp({ logger, autoLogging: false }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'"],
+          'worker-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:'],
+          // Plain HTTP on a venue's own network: upgrading would leave the app without its server.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+  app.use('/api', sameOrigin, express.json({ limit: '1mb' }), sessions(sessionStore, sessionSecret));
+  app.use('/api', (_request, response, next) => {
+    response.set('cache-control', 'no-store');
+    next();
+  });
+  app.use('/api', signInRoutes(source, { demo, triesPerMinute }), rigRoutes(source), kitRoutes(source));
+  app.use('/api', () => {
+    throw new ApiError('route.missing');
+  });
+  if (appFolder && existsSync(appFolder)) serveApp(app, appFolder);
+  app.use(errorHandler);
+  return app;
+}
+
+/** Every address that is no file is a place inside the app. */
+function serveApp(app: Express, folder: string): void {
+  app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y' }));
+  app.use(express.static(folder, { index: false }));
+  app.get('/{*rest}', (_request, response) => {
+    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
+  });
+}

@@ -1,0 +1,6 @@
+import { CrewsAndKit1700000000001 } from './0001-crews-and-kit.ts';
+import { LooksAndTests1700000000002 } from './0002-looks-and-tests.ts';
+import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
+
+/** In the order they run; a landed migration is never edited. */
+export const MIGRATIONS = [CrewsAndKit1700000000001, LooksAndTests1700000000002, DocumentsAt21700000000003] as const;

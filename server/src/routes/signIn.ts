@@ -1,0 +1,67 @@
+import { labelSchema } from '@ergon/core/field';
+import type { KitDocument } from '@ergon/core/kitDocument';
+import { Router } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { DataSource } from 'typeorm';
+import { z } from 'zod';
+import { ApiError } from '../errors.ts';
+import { enter, signedIn } from '../http/session.ts';
+import { validated } from '../http/validate.ts';
+import { addMember, checkMember, demoMember, resetDemo, startCrew } from '../store/crews.ts';
+
+/** Long enough to resist guessing, short enough to hash; no rule about which characters. */
+const passphraseSchema = z.string().min(8, 'is shorter than 8 characters').max(200, 'is longer than 200 characters');
+const signInSchema = z.strictObject({
+  name: labelSchema,
+  passphrase: z.string().min(1, 'is empty').max(200, 'is longer than 200 characters'),
+});
+const memberSchema = z.strictObject({ name: labelSchema, passphrase: passphraseSchema });
+const crewSchema = z.strictObject({ crew: labelSchema, name: labelSchema, passphrase: passphraseSchema });
+
+export interface SignInOptions {
+  demo: KitDocument;
+  /** Sign-in tries per address and minute. */
+  triesPerMinute: number;
+}
+
+export function signInRoutes(source: DataSource, { demo, triesPerMinute }: SignInOptions): Router {
+  const router = Router();
+  const limited = rateLimit({
+    windowMs: 60_000,
+    limit: triesPerMinute,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, _response, next) => next(new ApiError('sign-in.too-often')),
+  });
+
+  router.get('/session', (request, response) => {
+    response.json({ signedIn: request.session.memberId !== undefined });
+  });
+  router.post('/session', limited, async (request, response) => {
+    const { name, passphrase } = validated(signInSchema, request.body);
+    await enter(request, await checkMember(source, name, passphrase));
+    response.status(204).end();
+  });
+  router.delete('/session', (request, response, next) => {
+    request.session.destroy((error) => (error ? next(error) : response.clearCookie('ergon.sid').status(204).end()));
+  });
+  router.post('/crews', limited, async (request, response) => {
+    await enter(request, await startCrew(source, validated(crewSchema, request.body)));
+    response.status(204).end();
+  });
+  router.post('/members', limited, async (request, response) => {
+    await addMember(source, signedIn(request).crewId, validated(memberSchema, request.body));
+    response.status(204).end();
+  });
+  router.post('/demo', async (request, response) => {
+    await enter(request, await demoMember(source));
+    response.status(204).end();
+  });
+  router.post('/demo/reset', limited, async (request, response) => {
+    const who = signedIn(request);
+    if (who.crewId !== (await demoMember(source)).crewId) throw new ApiError('record.missing');
+    await resetDemo(source, demo);
+    response.status(204).end();
+  });
+  return router;
+}

@@ -1,0 +1,60 @@
+/** The real application on a migrated database of its own, with the demo loaded. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type KitDocument, parseDocument } from '@ergon/core/kitDocument';
+import type { Express } from 'express';
+import request, { type Agent } from 'supertest';
+import type { DataSource } from 'typeorm';
+import { createDataSource, migrateDatabase } from '../src/database/dataSource';
+import { createLogins } from '../src/database/privateMariadb';
+import { createSessionStore } from '../src/database/sessionStore';
+import { createApp } from '../src/http/createApp';
+import { ensureDemo, resetDemo } from '../src/store/crews';
+
+export const DEMO_FILE = join(__dirname, '../../demo/ropewalk.json');
+
+export function readDemo(): KitDocument {
+  const parsed = parseDocument(JSON.parse(readFileSync(DEMO_FILE, 'utf8')));
+  if (!parsed.ok) throw new Error('the demo is not sound');
+  return parsed.document;
+}
+
+export const freshLogins = (name: string) =>
+  createLogins(process.env.ERGON_TEST_SOCKET!, Number(process.env.ERGON_TEST_PORT), `t_${name}_${process.pid}`);
+
+export interface TestServer {
+  app: Express;
+  source: DataSource;
+  /** A browser that has entered the demo. */
+  demo(): Promise<Agent>;
+  /** A browser signed in to a crew of its own. */
+  crew(name: string): Promise<Agent>;
+  reset(): Promise<void>;
+  close(): Promise<void>;
+}
+
+export async function startTestServer(name: string, triesPerMinute = 1000): Promise<TestServer> {
+  const { app: login, migrator } = await freshLogins(name);
+  await migrateDatabase(migrator);
+  const source = await createDataSource(login).initialize();
+  const demo = readDemo();
+  await ensureDemo(source, demo);
+  const sessions = createSessionStore(login);
+  const app = createApp({ source, sessionStore: sessions.store, sessionSecret: 'test', demo, triesPerMinute });
+  const enter = async (path: string, body: object) => {
+    const agent = request.agent(app);
+    await agent.post(path).send(body).expect(204);
+    return agent;
+  };
+  return {
+    app,
+    source,
+    demo: () => enter('/api/demo', {}),
+    crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: 'tarred hemp rope' }),
+    reset: () => resetDemo(source, demo),
+    close: async () => {
+      await sessions.close();
+      await source.destroy();
+    },
+  };
+}
