@@ -1,7 +1,7 @@
 /** What would make a pair work, or work better: gear nobody chose, tried by the same simulation before it is named. */
 import { allWays, CARRIES, type CarriesName, type FitChoice, scoreOf, tryWay, type WayResult } from './fit.ts';
 import type { FitItem, Way } from './fitTrial.ts';
-import { NO_PART } from './stack.ts';
+import { NO_PART, hasSocket } from './stack.ts';
 import { type RadioProfile, radiosOf, type TriggerProfile } from './profile.ts';
 
 /** Gear by kind, what it must match, and what it brings. */
@@ -90,8 +90,8 @@ function wires(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 
   const [near, far] = [body.profile.syncSocket, flash.profile.syncSocket];
   const system = body.profile.kind === 'body' ? body.profile.shoe.system : null;
   const ways: Way[] = [
-    ...(near != null && near !== NO_PART && far != null && far !== NO_PART
-      ? [{ kind: 'cable' as const, plugs: [near, far] as [string, string] }]
+    ...(hasSocket(body) && hasSocket(flash)
+      ? [{ kind: 'cable' as const, plugs: [near!, far!] as [string, string] }]
       : []),
     ...(system != null && system !== NO_PART && system !== 'centre-only'
       ? [{ kind: 'cord' as const, cord: system }]

@@ -3,7 +3,8 @@ import type { Family } from './family.ts';
 import type { Settings } from './look.ts';
 import { channelsOf, groupsOf, lettersBetween } from './net.ts';
 import type { FlashProfile, Profile, RadioProfile } from './profile.ts';
-import { type Body, isBody, isFlash, type Light, type Placed, type Rig, rigOf } from './rig.ts';
+import { type Body, isBody, type Light, type Placed, type Rig, rigOf } from './rig.ts';
+import { hasSocket, NO_PART } from './stack.ts';
 import type { Unit } from './unit.ts';
 
 /** One unit to try, with its model. */
@@ -170,10 +171,9 @@ const radioFor = (profile: Profile, family: string, role: 'master' | 'remote'): 
 function onReceiver(receiver: FitItem, flash: FitItem): Settings {
   const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
   const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
-  const [near, far] = [receiver.profile.syncSocket, flash.profile.syncSocket];
-  const sits = top !== 'none' && foot !== 'none';
-  if (sits || near == null || far == null) return { role: 'local' };
-  return { role: 'local', plugs: [near, far] };
+  const sits = top !== NO_PART && foot !== NO_PART;
+  if (sits || !hasSocket(receiver) || !hasSocket(flash)) return { role: 'local' };
+  return { role: 'local', plugs: [receiver.profile.syncSocket!, flash.profile.syncSocket!] };
 }
 
 function commonChannel(a: RadioProfile | undefined, b: RadioProfile | undefined, family: Family | undefined): number {
@@ -194,5 +194,3 @@ function commonLetter(
   const heard = ofHearer ? groupsOf(ofHearer, family) : null;
   return letters.find((letter) => heard === null || heard.includes(letter)) ?? null;
 }
-
-export const isFlashItem = (item: FitItem): item is FitItem & { profile: FlashProfile } => isFlash(item as never);

@@ -3,10 +3,12 @@
  * the simulator proves.
  */
 import { type Candidate, Mends, TRIES } from './mends.ts';
+import { isNoChange } from './look.ts';
 import { inRange } from './range.ts';
 import type { Finding, Judgement } from './judge.ts';
 import { hearerOf, isFlash, type Light, type Placed, radioInUse } from './rig.ts';
 import { groupsOf, idRange } from './net.ts';
+import { hasSocket } from './stack.ts';
 
 export type { Candidate };
 
@@ -15,10 +17,8 @@ const SMALL_NET = 1;
 
 export function candidatesFor(judgement: Judgement, finding: Finding): Candidate[] {
   const make = new CandidateMaker(judgement, finding);
-  return make.all().filter((changes) => changes.some((change) => !sameValue(change.from, change.to)));
+  return make.all().filter((changes) => !changes.every(isNoChange));
 }
-
-const sameValue = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 class CandidateMaker extends Mends {
   all(): Candidate[] {
@@ -50,7 +50,8 @@ class CandidateMaker extends Mends {
       case 'sender.rivals':
         return [
           [this.set(subject, `groups.${params.group}.${params.setting}`, params.expected)],
-          [this.set(subject, 'role', 'off')],
+          // A flash that no longer speaks still fires on its shoe; switched off it would leave the picture.
+          [this.set(subject, 'role', isFlash(subject) ? 'local' : 'off')],
           ...this.ownLetter(),
         ];
       case 'hearer.pin':
@@ -304,11 +305,9 @@ class CandidateMaker extends Mends {
     const near = this.rig.placed.get(
       (this.finding.params.receiver as string | undefined) ?? subject.settings.mount ?? '',
     );
-    const nearSocket = near?.profile.syncSocket;
-    const farSocket = subject.profile.syncSocket;
     const onFoot: Candidate = [this.set(subject, 'plugs', null)];
-    if (nearSocket == null || farSocket == null || nearSocket === 'none' || farSocket === 'none') return [onFoot];
-    return [[this.set(subject, 'plugs', [nearSocket, farSocket])], onFoot];
+    if (!near || !hasSocket(near) || !hasSocket(subject)) return [onFoot];
+    return [[this.set(subject, 'plugs', [near.profile.syncSocket, subject.profile.syncSocket])], onFoot];
   }
 
   private acceptOrTurnAway(): Candidate[] {

@@ -1,8 +1,9 @@
 /** Fixes: setting changes the simulator has proven to remove a finding without blocking anything else. */
 import { candidatesFor, type Candidate } from './fixCandidates.ts';
 import { type Finding, judge, type Judgement } from './judge.ts';
-import { type Change, withSetting } from './look.ts';
-import { bodyUnder, isBody, type Rig, rigOf } from './rig.ts';
+import { type Change, isByAir, isNoChange, withSetting } from './look.ts';
+import { controlOf } from './passage.ts';
+import { bodyUnder, isBody, isFlash, type Rig, rigOf } from './rig.ts';
 import { carrierOf } from './stack.ts';
 
 /** Seconds a change costs (handbook 04): at the camera, at the unit, a swap of hardware; a walk comes on top. */
@@ -63,7 +64,7 @@ interface Proof {
 
 /** The changes, extended where they uncover a further fault on the same line; null when that does not end well. */
 function prove(before: Judgement, finding: Finding, candidate: Candidate, budget: { left: number }): Proof | null {
-  const real = candidate.filter((change) => JSON.stringify(change.from) !== JSON.stringify(change.to));
+  const real = candidate.filter((change) => !isNoChange(change));
   if (real.length === 0 || budget.left-- <= 0) return null;
   const after = rejudge(before, finding, real);
   if (after.findings.some((other) => other.id === finding.id)) return null;
@@ -185,21 +186,23 @@ export interface Cost {
   unmeasured: number;
 }
 
-/** One trip to each unit, however much is changed there; what a sender pushes needs no walk to the light. */
+/**
+ * One trip to each unit, however much is changed there; what a sender pushes needs no walk to the light.
+ * @param rig as it stands before the changes, so that no change makes another one dearer or cheaper.
+ */
 export function costOf(rig: Rig, changes: readonly Change[]): Cost {
   let seconds = 0;
   let walked = 0;
   let unmeasured = 0;
   const visited = new Set<string>();
   const dialled = new Set<string>();
-  const pushes = changes.some((change) => change.setting.startsWith('groups.'));
   for (const change of changes) {
     const swap = SWAPS.has(change.setting);
     if (isAtCamera(rig, change.unit)) {
       seconds += swap ? SWAP_SECONDS : CAMERA_SECONDS;
       continue;
     }
-    if (PLAN_ONLY.has(change.setting) || (pushes && PUSHED.has(change.setting))) continue;
+    if (PLAN_ONLY.has(change.setting) || isPushed(rig, change)) continue;
     // All that is dialled on one unit is one stop at it, whatever else is done there.
     if (swap) seconds += SWAP_SECONDS;
     else if (!dialled.has(change.unit)) seconds += AT_UNIT_SECONDS;
@@ -215,8 +218,18 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
 
 /** What the crew intends, not what is dialled anywhere. */
 const PLAN_ONLY: ReadonlySet<string> = new Set(['firesFor']);
-/** What a sender sets at its lights when its group changes with them. */
-const PUSHED: ReadonlySet<string> = new Set(['mode', 'power']);
+
+/** Mode and power of a light that a sender controls are the crew's wish: the sender sets them there. */
+function isPushed(rig: Rig, { unit, setting }: Change): boolean {
+  if (setting !== 'mode' && setting !== 'power') return false;
+  const light = rig.placed.get(unit);
+  if (!light || !isFlash(light) || !isByAir(light.settings)) return false;
+  return [...rig.sendersOn.values()].flat().some((sender) => controlOf(rig, sender, light).holds === true);
+}
+
+/** Whether a change needs nobody to leave the camera. */
+export const isDoneAtCamera = (rig: Rig, change: Change): boolean =>
+  isAtCamera(rig, change.unit) || isPushed(rig, change);
 
 /** A receiver stands where its light stands. */
 function walkTo(rig: Rig, id: string): number | null {

@@ -4,9 +4,9 @@
  * plan with a bound below which no plan can be.
  */
 import { candidatesFor } from './fixCandidates.ts';
-import { costOf, isAtCamera, mergeChanges, needsSwap, withRigChanges } from './fixes.ts';
+import { costOf, isDoneAtCamera, mergeChanges, needsSwap, withRigChanges } from './fixes.ts';
 import { judge, type Judgement } from './judge.ts';
-import type { Change } from './look.ts';
+import { type Change, isNoChange, isSameValue } from './look.ts';
 import type { Rig } from './rig.ts';
 import { isFailing } from './verdict.ts';
 
@@ -67,14 +67,18 @@ interface Plan {
 class WorkSearch {
   private readonly start: Plan;
   private readonly budget: number;
-  private spent = 0;
+  /** Lights of which nobody could say before anything was changed. */
+  private readonly doubtful: ReadonlySet<string>;
+  private spent = 1;
 
   constructor(
     private readonly rig: Rig,
     private readonly options: WorkOptions,
   ) {
     this.budget = options.budget ?? BUDGET;
-    this.start = this.judged([]);
+    const judgement = judge(rig);
+    this.doubtful = unknownIn(judgement);
+    this.start = { changes: [], rig, judgement, failing: this.failingIn(judgement) };
   }
 
   run(): Work {
@@ -82,9 +86,11 @@ class WorkSearch {
     const good = this.pruned(this.greedy());
     // With a limit it is no longer all or nothing: the plan that saves most for its time stands.
     if (this.options.seconds !== undefined) return this.workOf(good, false, 0);
-    const { best, atLeast } = this.search(good);
-    const exact = atLeast >= secondsOf(this.rig, best.changes);
-    return this.workOf(best, exact, exact ? secondsOf(this.rig, best.changes) : atLeast);
+    const found = this.search(good);
+    const best = this.pruned(found.best);
+    const seconds = secondsOf(this.rig, best.changes);
+    const exact = found.atLeast >= seconds;
+    return this.workOf(best, exact, exact ? seconds : found.atLeast);
   }
 
   private judged(changes: readonly Change[]): Plan {
@@ -92,7 +98,19 @@ class WorkSearch {
     if (this.spent % PROGRESS_EVERY === 0) this.options.onProgress?.(Math.min(this.spent, this.budget), this.budget);
     const rig = changes.length === 0 ? this.rig : withRigChanges(this.rig, changes);
     const judgement = judge(rig);
-    return { changes, rig, judgement, failing: failingIn(judgement) };
+    return { changes, rig, judgement, failing: this.failingIn(judgement) };
+  }
+
+  /**
+   * Lights that fail; once something is changed also those of which nobody can say any more whether they fire, and
+   * those the changes took out of the look: neither is saved.
+   */
+  private failingIn({ rig, verdicts }: Judgement): ReadonlySet<string> {
+    const failing = new Set(verdicts.filter(isFailing).map((verdict) => verdict.unit));
+    for (const unit of unknownIn({ verdicts })) if (!this.doubtful.has(unit)) failing.add(unit);
+    const there = new Set(rig.lights.map((light) => light.id));
+    for (const { id } of this.rig.lights) if (!there.has(id)) failing.add(id);
+    return failing;
   }
 
   /** Every set of changes that some finding of a plan suggests on top of it, as far as the options allow. */
@@ -101,7 +119,7 @@ class WorkSearch {
     for (const finding of plan.judgement.findings) {
       if (finding.severity === 'A') continue;
       for (const candidate of candidatesFor(plan.judgement, finding)) {
-        const real = candidate.filter((change) => !isSame(change));
+        const real = candidate.filter((change) => !isNoChange(change));
         if (real.length === 0 || !real.every((change) => this.allows(change))) continue;
         // Each setting is changed once: a plan that changes its mind is another plan.
         if (!real.every((change) => isNewIn(plan.changes, change))) continue;
@@ -115,7 +133,7 @@ class WorkSearch {
   private allows(change: Change): boolean {
     const { atCamera, noSwaps, keep } = this.options;
     if (INTENTIONS.has(change.setting)) return false;
-    if (atCamera && !isAtCamera(this.rig, change.unit) && !isPushed(change)) return false;
+    if (atCamera && !isDoneAtCamera(this.rig, change)) return false;
     if (noSwaps && needsSwap(change)) return false;
     return !keep?.includes(`${change.unit}.${change.setting}`);
   }
@@ -192,7 +210,7 @@ class WorkSearch {
         const key = keyOf(changes);
         if (seen.has(key)) continue;
         seen.add(key);
-        const least = floorOf(this.rig, changes);
+        const least = secondsOf(this.rig, changes);
         if (least >= ceiling()) continue;
         if (this.spent >= this.budget) return { best, atLeast: Math.min(floor, ceiling()) };
         const next = this.judged(changes);
@@ -219,25 +237,15 @@ class WorkSearch {
   }
 }
 
-const failingIn = (judgement: Judgement): ReadonlySet<string> =>
-  new Set(judgement.verdicts.filter(isFailing).map((verdict) => verdict.unit));
+const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>
+  new Set(verdicts.filter((verdict) => verdict.verdict === 'unknown').map((verdict) => verdict.unit));
 
 const seriousCount = (plan: Plan): number =>
   plan.judgement.findings.filter((finding) => finding.severity !== 'A').length;
 
-const isSame = (change: Change): boolean => JSON.stringify(change.from) === JSON.stringify(change.to);
-
 /** Whether a change is of a setting the plan leaves alone, or already makes just so. */
 export const isNewIn = (plan: readonly Change[], change: Change): boolean =>
-  plan.every(
-    (made) =>
-      made.unit !== change.unit ||
-      made.setting !== change.setting ||
-      JSON.stringify(made.to) === JSON.stringify(change.to),
-  );
-
-/** What a sender sets at its lights needs nobody there. */
-const isPushed = (change: Change): boolean => change.setting === 'mode' || change.setting === 'power';
+  plan.every((made) => made.unit !== change.unit || made.setting !== change.setting || isSameValue(made.to, change.to));
 
 const keyOf = (changes: readonly Change[]): string =>
   changes
@@ -250,13 +258,6 @@ const secondsOf = (rig: Rig, changes: readonly Change[]): number => {
   return seconds + unmeasured * UNMEASURED_WALK_SECONDS;
 };
 
-/** What a set of changes costs at least, whatever is added to it: what a sender may yet push counts for nothing. */
-const floorOf = (rig: Rig, changes: readonly Change[]): number =>
-  secondsOf(
-    rig,
-    changes.filter((change) => isAtCamera(rig, change.unit) || !isPushed(change)),
-  );
-
 function leastIndex(open: readonly { floor: number }[]): number {
   let at = 0;
   for (let i = 1; i < open.length; i++) if (open[i]!.floor < open[at]!.floor) at = i;
@@ -266,7 +267,7 @@ function leastIndex(open: readonly { floor: number }[]): number {
 /** At the camera first, then each unit in one visit, the nearest first. */
 function inWalkingOrder(rig: Rig, changes: readonly Change[]): Change[] {
   const far = (change: Change) =>
-    isAtCamera(rig, change.unit) ? -1 : (rig.placed.get(change.unit)?.settings.walkSeconds ?? Infinity);
+    isDoneAtCamera(rig, change) ? -1 : (rig.placed.get(change.unit)?.settings.walkSeconds ?? Infinity);
   return [...changes].sort(
     (a, b) => far(a) - far(b) || (a.unit < b.unit ? -1 : a.unit > b.unit ? 1 : a.setting < b.setting ? -1 : 1),
   );

@@ -53,6 +53,13 @@ export interface Change {
   to: SettingValue;
 }
 
+/** Whether two settings say the same; left out and null do. */
+export const isSameValue = (a: SettingValue, b: SettingValue): boolean =>
+  JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/** Whether a change leaves everything as it is. */
+export const isNoChange = (change: Change): boolean => isSameValue(change.from, change.to);
+
 /** The look after the changes; a change to a unit the look does not hold is a programmer error. */
 export function withChanges(look: Look, changes: readonly Change[]): Look {
   const units = { ...look.units };

@@ -4,6 +4,7 @@ import { FaultScene } from './faultScene.ts';
 import type { Change } from './look.ts';
 import { groupsOf } from './net.ts';
 import { bodyUnder, hearerOf, isFlash, type Light, type Placed, radioInUse } from './rig.ts';
+import { hasSocket } from './stack.ts';
 import { fastestLabelAtLeast } from './stops.ts';
 
 export type Candidate = readonly Change[];
@@ -16,9 +17,6 @@ const START_POWER_STOPS = -4;
 
 /** Delay of a slow link with an eye behind it, in microseconds. */
 const SLOW_LINK_US = 1500;
-
-/** Whether a cable can be plugged in there. */
-const hasSocket = ({ profile }: Placed): boolean => profile.syncSocket != null && profile.syncSocket !== 'none';
 
 export class Mends extends FaultScene {
   protected byCable(): Candidate[] {
@@ -193,7 +191,6 @@ export class Mends extends FaultScene {
       );
   }
 
-  /** Row 0 closes after the open time t, so the whole frame is lit when t is at least the pulse's time. */
   /** Slow enough for the whole frame by itself, with the delay of a slow link in hand. */
   protected withinSync(): Candidate[] {
     return this.judgement.shots
@@ -201,6 +198,7 @@ export class Mends extends FaultScene {
       .map((shot) => [this.set(shot.body, 'shutter', fastestLabelAtLeast(shot.curtain.tauUs! + SLOW_LINK_US))]);
   }
 
+  /** Row 0 closes after the open time t, so the whole frame is lit when t is at least the pulse's time. */
   protected slowerShutter(): Candidate[] {
     const { units, subject } = this.finding;
     const late = this.judgement.verdicts

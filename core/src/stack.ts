@@ -18,6 +18,10 @@ export interface Check {
   params?: Params;
 }
 
+/** Whether a cable can be plugged in there, as far as is recorded. */
+export const hasSocket = ({ profile }: { profile: { syncSocket?: string | null } }): boolean =>
+  profile.syncSocket != null && profile.syncSocket !== NO_PART;
+
 export const footOf = (item: Placed): string | null =>
   item.profile.kind === 'body' ? null : (item.profile.foot ?? null);
 

@@ -1,5 +1,5 @@
 /** What is said of a plan of work, of a change not yet made, and of a frame not yet taken. */
-import { isAtCamera } from './fixes.ts';
+import { isDoneAtCamera } from './fixes.ts';
 import type { FramePicture, SyncLimit } from './framePicture.ts';
 import { UNMEASURED_WALK_SECONDS, type Work } from './leastWork.ts';
 import type { Change } from './look.ts';
@@ -18,7 +18,7 @@ export interface Stop {
 export function stopsOf(rig: Rig, work: Work): Stop[] {
   const stops = new Map<string | null, Change[]>();
   for (const change of work.changes) {
-    const unit = isAtCamera(rig, change.unit) ? null : change.unit;
+    const unit = isDoneAtCamera(rig, change) ? null : change.unit;
     stops.set(unit, [...(stops.get(unit) ?? []), change]);
   }
   return [...stops].map(([unit, changes]) => ({
@@ -51,7 +51,9 @@ export function workSentence(work: Work, names: Names): string {
 export const boundText = (work: Work): string =>
   work.exact
     ? 'No known combination of changes takes less.'
-    : `A good plan; none can take less than ${durationText(work.atLeast)}.`;
+    : work.atLeast === 0
+      ? 'A good plan; another order might save more.'
+      : `A good plan; none can take less than ${durationText(work.atLeast)}.`;
 
 export function whatIfSentence({ breaks, mends, clouds }: WhatIf, names: Names): string {
   const lights = (outcomes: WhatIf['breaks']) => [...new Set(outcomes.map((one) => one.light))];

@@ -55,7 +55,13 @@ export function withBlanks({ kit, look }: RandomRig, g: GeneratorValue): RandomR
   const units = kit.units.map((unit) =>
     g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...unit, firmware: null } : unit,
   );
-  const families = kit.families.map((family) => blank(family, 'family') as Family);
+  const families = kit.families.map((family): Family => {
+    // What a generation leaves out it has from its family; only whether older units hear it can be unrecorded.
+    const generations = family.generations?.map((one) =>
+      g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...one, heardByOlder: null } : one,
+    );
+    return { ...(blank({ ...family, generations: null }, 'family') as Family), generations };
+  });
   return {
     kit: { ...kit, profiles, families, units },
     look: { ...look, units: withIntentions(blank(look.units, 'units') as Look['units'], look.units) },

@@ -4,7 +4,11 @@ import { buildRig, indexKit } from '../src/rig';
 import type { RandomRig } from './randomRig';
 
 export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 10_000);
-export const SEED = Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9);
+/**
+ * The same rigs every time, so that a failure is the doing of the change at hand; `npm run laws:soak` goes hunting
+ * among others.
+ */
+export const SEED = Number(process.env.ERGON_LAW_SEED ?? 20_261_125);
 // No shrinking: a rig is hundreds of draws, and the failing light is named in the assertion.
 export const options = { numRuns: RUNS, seed: SEED, endOnFailure: true };
 

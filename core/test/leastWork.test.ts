@@ -3,34 +3,41 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { candidatesFor } from '../src/fixCandidates';
-import { costOf, isAtCamera, mergeChanges, withRigChanges } from '../src/fixes';
+import { costOf, isDoneAtCamera, mergeChanges, withRigChanges } from '../src/fixes';
 import { judge } from '../src/judge';
 import type { KitDocument } from '../src/kitDocument';
 import { isNewIn, leastWork, UNMEASURED_WALK_SECONDS, type Work } from '../src/leastWork';
-import { type Change, withChanges } from '../src/look';
+import { type Change, isNoChange, withChanges } from '../src/look';
 import { buildRig, indexKit, type Rig } from '../src/rig';
-import { isFailing } from '../src/verdict';
+import { isRight } from '../src/verdict';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 import { randomRig } from './randomRig';
+import { SEED } from './lawHarness';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const kit = indexKit(demo);
 const look = (id: string) => demo.looks.find((one) => one.id === id)!;
 const rigOf = (id: string) => buildRig(kit, look(id));
-const failing = (rig: Rig) =>
-  [
-    ...new Set(
-      judge(rig)
-        .verdicts.filter(isFailing)
-        .map((one) => one.unit),
-    ),
-  ].sort();
+const unknownIn = (rig: Rig) =>
+  judge(rig)
+    .verdicts.filter((one) => one.verdict === 'unknown')
+    .map((one) => one.unit);
+
+/** Lights that fail, that became unknown, or that are gone from the rig as it was. */
+const failing = (rig: Rig, before: Rig = rig) => {
+  const doubtful = unknownIn(before);
+  const wrong = judge(rig)
+    .verdicts.filter((one) => !isRight(one) && !(one.verdict === 'unknown' && doubtful.includes(one.unit)))
+    .map((one) => one.unit);
+  const gone = before.lights.map((light) => light.id).filter((id) => !rig.lights.some((light) => light.id === id));
+  return [...new Set([...wrong, ...gone])].sort();
+};
 const said = (work: Work) => work.changes.map((change) => `${change.unit}.${change.setting}=${String(change.to)}`);
 
 test.each(demo.looks.map((one) => [one.id]))('%s of the demo: after the work nothing fails', (id) => {
   const work = leastWork(rigOf(id), { budget: 600 });
   expect(work.left).toEqual([]);
-  expect(failing(buildRig(kit, withChanges(look(id), work.changes)))).toEqual([]);
+  expect(failing(buildRig(kit, withChanges(look(id), work.changes)), rigOf(id))).toEqual([]);
   expect(work.atLeast).toBeLessThanOrEqual(work.seconds);
 });
 
@@ -46,7 +53,7 @@ test('from the camera alone: nobody walks, and what cannot be mended so is said'
   const work = leastWork(rig, { atCamera: true, budget: 400 });
   expect(work.walkSeconds).toBe(0);
   for (const change of work.changes) {
-    expect(isAtCamera(rig, change.unit) || change.setting === 'power' || change.setting === 'mode').toBe(true);
+    expect(isDoneAtCamera(rig, change)).toBe(true);
   }
   expect(work.left).toContain('light-5');
   expect(failing(buildRig(kit, withChanges(look('first-dance'), work.changes)))).toEqual(work.left);
@@ -77,6 +84,26 @@ test('without swaps nothing is taken off or put on', () => {
   expect(said(leastWork(rig, { noSwaps: true })).filter((one) => /receiver|mount|plugs/.test(one))).toEqual([]);
 });
 
+test('a light whose power is dialled on it costs the walk to it, one its sender controls does not', () => {
+  const rig = buildRig(indexKit(baseKit()), baseLook({ settings: { answered: { walkSeconds: 40 } } }));
+  const power = (unit: string) => costOf(rig, [{ unit, setting: 'power', from: -3, to: -4 }]).seconds;
+  expect(power('answered')).toBe(60);
+  expect(power('remote')).toBe(0);
+  // Whatever else is changed with it.
+  const group = { unit: 'sender', setting: 'groups.A.power', from: -3, to: -4 };
+  expect(costOf(rig, [group, { unit: 'answered', setting: 'power', from: -3, to: -4 }]).seconds).toBe(65);
+});
+
+test('a light of which nobody can say any more whether it fires is not saved', () => {
+  // On the right channel it would be unknown, no longer silent: nobody wrote down whether it is on.
+  const spoil: Spoil = { settings: { remote: { channel: 3, on: null } } };
+  const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+  const work = leastWork(rig);
+  expect(work.left).toContain('remote');
+  expect(work.saved).not.toContain('remote');
+  expect(work.left).toEqual(failing(withRigChanges(rig, work.changes), rig));
+});
+
 test('nothing to do is no work', () => {
   const work = leastWork(buildRig(indexKit(baseKit()), baseLook()));
   expect(work).toEqual({ changes: [], seconds: 0, walkSeconds: 0, atLeast: 0, exact: true, saved: [], left: [] });
@@ -99,7 +126,7 @@ function tryEverything(rig: Rig): number | null {
   const visit = (changes: readonly Change[], depth: number) => {
     const tried = changes.length === 0 ? rig : withRigChanges(rig, changes);
     const judgement = judge(tried);
-    if (!judgement.verdicts.some(isFailing)) {
+    if (failing(tried, rig).length === 0) {
       const { seconds: measured, unmeasured } = costOf(rig, changes);
       const seconds = measured + unmeasured * UNMEASURED_WALK_SECONDS;
       best = best === null ? seconds : Math.min(best, seconds);
@@ -110,7 +137,7 @@ function tryEverything(rig: Rig): number | null {
       if (finding.severity === 'A') continue;
       for (const candidate of candidatesFor(judgement, finding)) {
         if (candidate.some((change) => change.setting === 'firesFor')) continue;
-        const real = candidate.filter((change) => JSON.stringify(change.from) !== JSON.stringify(change.to));
+        const real = candidate.filter((change) => !isNoChange(change));
         if (real.length === 0 || !real.every((change) => isNewIn(changes, change))) continue;
         const merged = mergeChanges(changes, real);
         const key = JSON.stringify(merged.map(({ unit, setting, to }) => [unit, setting, to]).sort());
@@ -132,7 +159,7 @@ test('on 300 random small rigs with work to do, the least work is what trying ev
       const { kit: own, look: whole } = randomRig(g, { lights: 2, senders: 2, bodies: 1 });
       const rig = buildRig(indexKit(own), whole);
       const work = leastWork(rig, { budget: 20_000 });
-      expect(failing(withRigChanges(rig, work.changes))).toEqual(work.left);
+      expect(failing(withRigChanges(rig, work.changes), rig)).toEqual(work.left);
       for (const light of work.saved) expect(work.left).not.toContain(light);
       const everything = tryEverything(rig);
       if (everything === null || work.changes.length === 0) return;
@@ -145,7 +172,7 @@ test('on 300 random small rigs with work to do, the least work is what trying ev
       // Cheaper it can be: it goes deeper than was tried, and drops what turns out not to be needed.
       if (work.seconds === everything) equal++;
     }),
-    { numRuns: 2000, seed: Number(process.env.ERGON_LAW_SEED ?? Date.now() % 1e9), endOnFailure: true },
+    { numRuns: 2400, seed: SEED, endOnFailure: true },
   );
   expect(compared).toBeGreaterThanOrEqual(300);
   expect(equal).toBeGreaterThan(0.9 * compared);

@@ -1,6 +1,6 @@
 import type { Finding } from '@ergon/core/judge';
 import { fixesFor, mergeChanges } from '@ergon/core/fixes';
-import type { Change } from '@ergon/core/look';
+import { type Change, isNoChange } from '@ergon/core/look';
 import { adviseUntested } from '@ergon/core/readiness';
 import { linesOf, type SignalLine } from '@ergon/core/signalLine';
 import type { Shot } from '@ergon/core/simulate';
@@ -50,7 +50,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
     [onPaper, kit, rig, real],
   );
   const editOnPaper: Edit | null = onPaper
-    ? (_, changes) => setOnPaper(mergeChanges(onPaper, changes).filter((change) => !isUndone(change)))
+    ? (_, changes) => setOnPaper(mergeChanges(onPaper, changes).filter((change) => !isNoChange(change)))
     : null;
   const { judgement, look } = judged;
   const [bodyId, setBodyId] = useState<string | null>(null);
@@ -119,9 +119,6 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
     </EditContext>
   );
 }
-
-/** Set back to what it really is: no change any more. */
-const isUndone = (change: Change): boolean => JSON.stringify(change.from) === JSON.stringify(change.to);
 
 /** The worst finding, with its fix under the thumb. */
 function TopFinding({ judged }: { judged: JudgedLook }) {
