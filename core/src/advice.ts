@@ -3,7 +3,7 @@ import type { Code, Params } from './codes.ts';
 import { isByAir } from './look.ts';
 import { familyOf } from './net.ts';
 import { hearerOf, isFlash, isMeantFor, type Light, type Placed, radioInUse, type Rig } from './rig.ts';
-import type { Shot } from './simulate.ts';
+import type { Shot } from './lightRun.ts';
 import { POWER_TOLERANCE_STOPS } from './stops.ts';
 
 export interface Advice {
@@ -89,6 +89,7 @@ function onLight(rig: Rig, light: Light, among: Among): Advice[] {
     say('advice.sleep-short', { minutes: sleep });
   if (offCamera && settings.zoomAuto === true) say('advice.zoom-auto');
   if (settings.beep === true) say('advice.beep');
+  if (settings.link === 'cable' || settings.link === 'cord') say('caution.trip', { link: settings.link });
   if (settings.mode === 'ttl' && among.metered > 1) say('advice.ttl-drift');
   if (settings.mode === 'ttl' && settings.compensation) {
     const body = rig.bodies.find((one) => one.settings.compensation && isMeantFor(rig, light, one));

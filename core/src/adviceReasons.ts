@@ -84,6 +84,10 @@ export const ADVICE = {
     gap: 'gets hot at this power',
     why: `${me} must rest after ${text(p.pops)} full pops in a row${p.rest == null ? '' : `, for ${text(p.rest)} s`}. Keep it clear of fabric.`,
   }),
+  'caution.trip': (_, me) => ({
+    gap: 'a cable to trip over',
+    why: `${me} hangs on a cable: ramp or tape it, keep it off exits and aisles, and put a weight over a leg of the stand. Local rules go first.`,
+  }),
   'caution.radio-law': (p, me) => ({
     gap: 'mind where radio is allowed',
     why: `${me}: ${text(p.note)} Use only what is legal where you are.`,

@@ -67,10 +67,10 @@ export function walkAir(rig: Rig, atSender: Walk, body: Body, sender: Placed, li
   const sending = radioInUse(sender);
   const group = groupWanted(rig, hearer, radio);
 
-  let walk = walkReach(rig, walkSenderGroup(rig, atSender, sender, hearer, group).pass('air'), light);
+  let walk = walkReach(rig, walkSenderGroup(rig, atSender, sender, hearer, group).pass('air'), body, sender, light);
   const deaf = hearer === light && (light.settings.receiver != null || light.profile.radios.length === 0);
   if (deaf) return walk.check('foot.no-receiver', false, light.id, { family: sending?.family ?? null });
-  walk = walkAwake(walk, hearer, true)
+  walk = walkAwake(rig, walk, hearer, 'air')
     .check(
       'hearer.role',
       roleHolds(hearer, 'remote'),

@@ -45,18 +45,27 @@ const unknownDelivery = (controlled: Tri, metered: Tri, unknown: readonly FieldR
 /** @param sender null for a light on a wire or an eye. */
 export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Light): Delivery {
   if (!sender) return byHand(rig, body, light);
-  const control = controlOf(rig, sender, light);
+  const speaker = sender.settings.passive === true ? speakerFor(rig, sender, light) : sender;
+  const control = controlOf(rig, speaker, light);
   if (control.holds === null) return unknownDelivery(null, null, control.fields);
-  return control.holds ? bySender(rig, body, sender, light) : byHand(rig, body, light);
+  return control.holds
+    ? bySender(rig, speaker, light, passesBySender(rig, body, sender, light, 'ttl'), body)
+    : byHand(rig, body, light);
 }
 
-function bySender(rig: Rig, body: Body, sender: Placed, light: Light): Delivery {
+/** A passive sender leaves it to another controller of its net, if there is one. */
+function speakerFor(rig: Rig, passive: Placed, light: Light): Placed {
+  const letter = hearerOf(rig, light).settings.group;
+  const others = othersOnNet(rig, passive);
+  return others.find((other) => letter != null && other.settings.groups?.[letter]?.on === true) ?? passive;
+}
+
+function bySender(rig: Rig, sender: Placed, light: Light, metering: Passage, body: Body): Delivery {
   const hearer = hearerOf(rig, light);
   const letter = hearer.settings.group;
   const told = (letter != null && sender.settings.groups?.[letter]) || {};
   const wanted = light.settings.mode ?? null;
   const toldMode = modeTold(rig, sender, light, told.mode ?? null);
-  const metering = passesBySender(rig, body, sender, light, 'ttl');
   const metered: Tri = toldMode.mode === null ? null : toldMode.mode === 'ttl' ? metering.holds : false;
   const fields = missing([light.id, 'mode', wanted]);
   if (toldMode.mode === null) fields.push(toldMode.field);
@@ -109,17 +118,24 @@ function modeTold(
 /** Another controller on the same channel and ID that says what the light should have: the last to speak wins. */
 function rivalOf(rig: Rig, sender: Placed, light: Light, letter: string, setting: 'mode' | 'power'): string | null {
   const wanted = light.settings[setting];
+  const others = othersOnNet(rig, sender).filter((other) => {
+    const told = other.settings.groups?.[letter];
+    return told?.on === true && wanted != null && told[setting] === wanted;
+  });
+  return others[0]?.id ?? null;
+}
+
+/** Other controllers that speak on the same channel and ID, in id order. */
+function othersOnNet(rig: Rig, sender: Placed): Placed[] {
   const family = radioInUse(sender)?.family;
-  const others = [...rig.sendersOn.values()].flat().filter((other) => {
+  const others = [...new Set([...rig.sendersOn.values()].flat())].filter((other) => {
     if (other.id === sender.id || radioInUse(other)?.family !== family || family === undefined) return false;
     const { settings } = other;
     if (settings.role !== 'master' || (other.profile.kind !== 'body' && settings.on !== true)) return false;
-    if (same(settings.channel, sender.settings.channel) !== true) return false;
-    if (same(networkIdOf(rig, other), networkIdOf(rig, sender)) !== true) return false;
-    const told = settings.groups?.[letter];
-    return told?.on === true && wanted != null && told[setting] === wanted;
+    if (settings.passive === true || same(settings.channel, sender.settings.channel) !== true) return false;
+    return same(networkIdOf(rig, other), networkIdOf(rig, sender)) === true;
   });
-  return others.map((other) => other.id).sort()[0] ?? null;
+  return others.sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
 function overruledMode(

@@ -42,7 +42,7 @@ export class FaultScene {
   protected netOf(sender: Placed): Placed[] {
     const family = radioInUse(sender)?.family;
     const hearers = this.rig.lights
-      .filter((light) => isByAir(light.settings))
+      .filter((light) => isByAir(light.settings) && !this.rig.strangers.has(light.id))
       .map((light) => hearerOf(this.rig, light));
     return [...new Set(hearers)].filter((hearer) => radioInUse(hearer)?.family === family);
   }
@@ -70,6 +70,7 @@ export class FaultScene {
     const family = radioInUse(sender)?.family;
     return [...this.rig.sendersOn.values()]
       .flat()
-      .filter((other) => other.settings.role === 'master' && radioInUse(other)?.family === family);
+      .filter((other) => other.settings.role === 'master' && radioInUse(other)?.family === family)
+      .filter((other) => !this.rig.strangers.has(other.id));
   }
 }

@@ -23,6 +23,11 @@ function whatIsSeen(finding: Finding, names: Names): string {
   const who = listed(finding.units, names);
   const many = finding.units.length > 1;
   const verb = (one: string, more: string) => (many ? more : one);
+  const { carried } = finding.params;
+  if (finding.severity === 'D' && carried !== undefined)
+    return carried === null
+      ? `${who} ${verb('misses', 'miss')} some shots; nobody can say how many.`
+      : `${who} ${verb('fires', 'fire')} in about ${Math.round(100 * Number(carried))} of 100 shots.`;
   switch (finding.code) {
     case 'eye.burst':
     case 'eye.preflash':
@@ -34,6 +39,12 @@ function whatIsSeen(finding: Finding, names: Names): string {
         : `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
     case 'hearer.selector':
       return `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`;
+    case 'frame.tail-gradient':
+    case 'frame.duration':
+      return `${who} ${verb('loses', 'lose')} light to the shutter${Number(finding.params.share) < 1 ? ' and part of the picture' : ''}.`;
+    case 'lamp.heat':
+      if (finding.params.frame != null) return `${who} ${verb('has', 'have')} to rest before the burst is over.`;
+      return `${who} ${verb('stays', 'stay')} dark.`;
     case 'lamp.recycling':
       return `${who} ${verb('misses', 'miss')} frames: charging takes longer than the pause.`;
     case 'lamp.mode':
@@ -63,6 +74,7 @@ function whatIsSeen(finding: Finding, names: Names): string {
       return Number(finding.params.share) === 0
         ? `${who} ${verb('fires', 'fire')} outside the picture.`
         : `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
+    case 'crew.channels-exhausted':
     case 'crew.clash':
       return `${who} ${verb('fires', 'fire')} when ${verb('it', 'they')} should not.`;
     case 'crew.no-id':

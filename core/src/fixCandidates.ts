@@ -7,7 +7,7 @@ import { isNoChange } from './look.ts';
 import { inRange } from './range.ts';
 import type { Finding, Judgement } from './judge.ts';
 import { hearerOf, isFlash, type Light, type Placed, radioInUse } from './rig.ts';
-import { groupsOf, idRange } from './net.ts';
+import { freeId, groupsOf, idRange, mastersOf } from './net.ts';
 import { hasSocket } from './stack.ts';
 
 export type { Candidate };
@@ -17,7 +17,9 @@ const SMALL_NET = 1;
 
 export function candidatesFor(judgement: Judgement, finding: Finding): Candidate[] {
   const make = new CandidateMaker(judgement, finding);
-  return make.all().filter((changes) => !changes.every(isNoChange));
+  // What is not ours nobody here sets.
+  const ours = (changes: Candidate) => !changes.some((change) => judgement.rig.strangers.has(change.unit));
+  return make.all().filter((changes) => !changes.every(isNoChange) && ours(changes));
 }
 
 class CandidateMaker extends Mends {
@@ -43,13 +45,14 @@ class CandidateMaker extends Mends {
         return this.offTheStack();
       case 'sender.asleep':
       case 'hearer.asleep':
-        return [[this.set(subject, 'asleep', null)]];
+        return [[this.set(subject, 'asleep', false)]];
       case 'sender.battery':
       case 'hearer.battery':
         return [[this.set(subject, 'cells', 'good')]];
       case 'sender.rivals':
         return [
           [this.set(subject, `groups.${params.group}.${params.setting}`, params.expected)],
+          [this.set(subject, 'passive', true)],
           // A flash that no longer speaks still fires on its shoe; switched off it would leave the picture.
           [this.set(subject, 'role', isFlash(subject) ? 'local' : 'off')],
           ...this.ownLetter(),
@@ -65,9 +68,9 @@ class CandidateMaker extends Mends {
       case 'foot.voltage':
         return this.byEye();
       case 'lamp.heat':
-        return [[this.set(subject, 'hot', null)]];
+        return typeof params.frame === 'number' ? this.shorterBurst() : [[this.set(subject, 'hot', null)]];
       case 'lamp.recycling':
-        return this.slowerBurst();
+        return [...this.shorterBurst(), ...this.slowerBurst()];
       case 'lamp.multi-limit':
         return [this.withinMultiLimits(), [this.set(subject, 'mode', 'manual')], this.allToManual()];
       case 'body.no-sync-port':
@@ -127,13 +130,21 @@ class CandidateMaker extends Mends {
       case 'air.covered':
         return [[this.set(subject, 'covered', null)]];
       case 'air.no-sight':
-        return [[this.set(subject, 'sight', 'direct')]];
+        return [
+          [this.set(subject, params.upright === true ? 'sightUpright' : 'sight', 'direct')],
+          ...(params.upright === true ? this.heldLevel() : []),
+        ];
       case 'air.angle':
         return [[this.set(subject, 'offAxis', 0)]];
       case 'air.sun':
         return [[this.set(subject, 'inSun', null)], [this.set(subject, 'distanceM', params.reachM)]];
       case 'air.range':
-        return [[this.set(subject, 'distanceM', params.reachM)]];
+        return [[this.set(subject, 'distanceM', params.reachM)], ...this.nearEnough()];
+      case 'crew.emitter-near':
+        return [...this.otherChannel(subject), ...this.nearEnough()];
+      case 'air.interference':
+        // What was counted on this way in says nothing of another.
+        return this.byEye(subject as Light);
       case 'air.cable-length':
         return [[this.set(subject, 'cableM', params.distanceM)]];
       case 'power.local-trim':
@@ -164,8 +175,13 @@ class CandidateMaker extends Mends {
       case 'frame.over-sync':
       case 'frame.latency':
         return this.slowerShutter();
+      case 'frame.tail-gradient':
+      case 'frame.duration':
+        return [...this.shorterTail(), ...this.pastThePulse()];
       case 'crew.clash':
         return this.acceptOrTurnAway();
+      case 'crew.channels-exhausted':
+        return this.byEye(subject as Light);
       case 'crew.no-id':
         return this.netId();
       case 'power.by-hand':
@@ -181,6 +197,7 @@ class CandidateMaker extends Mends {
       case 'caution.strobe':
       case 'caution.voltage':
       case 'caution.heat':
+      case 'caution.trip':
       case 'caution.radio-law':
       case 'eye.anyone':
         return [];
@@ -325,7 +342,25 @@ class CandidateMaker extends Mends {
             ],
           ]
         : [];
+    const strange = finding.shots.filter((body) => this.rig.strangers.has(body));
+    if (strange.length > 0) return [...away, ...this.apart(subject as Light)];
     return [...away, [this.set(subject, 'firesFor', [...(firesFor ?? []), ...finding.shots])]];
+  }
+
+  /** An ID of our own, or another channel, for every unit of the net at once. */
+  private apart(light: Light): Candidate[] {
+    const hearer = hearerOf(this.rig, light);
+    return mastersOf(this.rig, hearer).flatMap((master) => {
+      const members = [...new Set([master, hearer, ...this.netOf(master), ...this.sistersOf(master)])].filter(
+        (member) => !this.rig.strangers.has(member.id),
+      );
+      const range = idRange(this.rig, master);
+      const free = range && members.every((member) => idRange(this.rig, member)) ? freeId(this.rig, range) : null;
+      return [
+        ...(free === null ? [] : [members.map((member) => this.set(member, 'networkId', free))]),
+        ...this.otherChannel(master),
+      ];
+    });
   }
 
   private netId(): Candidate[] {

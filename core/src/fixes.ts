@@ -33,7 +33,7 @@ export interface Fix {
 
 /** What to get when no setting helps, by kind; wording.ts says it. */
 export interface Need {
-  kind: 'receiver' | 'sender' | 'cable' | 'firmware' | 'generation' | 'isolator' | 'top-shoe';
+  kind: 'receiver' | 'sender' | 'cable' | 'firmware' | 'generation' | 'isolator' | 'top-shoe' | 'turns';
   /** What it must match: a family, the sockets at both ends, or a version. */
   match: readonly string[];
 }
@@ -105,7 +105,7 @@ export function withRigChanges(rig: Rig, changes: readonly Change[]): Rig {
     const one = placed.get(change.unit)!;
     placed.set(change.unit, { ...one, settings: withSetting(one.settings, change.setting, change.to) });
   }
-  return rigOf(rig.families, [...placed.values()]);
+  return rigOf(rig.families, [...placed.values()], rig.around);
 }
 
 /**
@@ -262,6 +262,8 @@ export function needFor(rig: Rig, finding: Finding): Need | null {
       return { kind: 'sender', match: [] };
     case 'shoe.no-centre':
       return { kind: 'sender', match: typeof params.shoe === 'string' ? [params.shoe] : [] };
+    case 'crew.channels-exhausted':
+      return { kind: 'turns', match: [] };
     case 'foot.socket':
     case 'body.no-sync-port':
       return {

@@ -18,7 +18,13 @@ export const HEARER = {
     why: `${me} listens to another family than ${names.unit(String(p.sender))} speaks.`,
     ...pair('family', p, me, names),
   }),
-  'hearer.asleep': (_, me) => ({ gap: 'it is asleep', why: `${me} was noted asleep, and its sender cannot wake it.` }),
+  'hearer.asleep': (p, me) => ({
+    gap: 'it is asleep',
+    why:
+      p.minutes == null || p.quiet == null || Number(p.quiet) <= Number(p.minutes)
+        ? `${me} was noted asleep, and its sender cannot wake it.`
+        : `${me} falls asleep after ${text(p.minutes)} min, and nothing is fired for ${text(p.quiet)} min before this look. Its sender cannot wake it.`,
+  }),
   'hearer.battery': (_, me) => ({
     gap: 'its cells are flat',
     why: `The cells of ${me} were noted flat.`,
@@ -137,9 +143,9 @@ export const HEARER = {
     gap: 'sensor is covered',
     why: `The sensor of ${me} was noted as covered: a hand, a cloth, a grid.`,
   }),
-  'air.no-sight': (_, me) => ({
-    gap: 'no line of sight',
-    why: `${me} cannot see what it must answer: move it, or give the light something to bounce from.`,
+  'air.no-sight': (p, me) => ({
+    gap: p.upright === true ? 'no sight, camera upright' : 'no line of sight',
+    why: `${me} cannot see what it must answer${p.upright === true ? ' while the camera is held upright' : ''}: move it, or give the light something to bounce from.`,
   }),
   'air.angle': (p, me) => ({
     gap: `${text(p.offAxis)}° off its sensor`,
@@ -164,6 +170,10 @@ export const HEARER = {
       ['distance', `${text(p.distanceM)} m`],
       ['reach', `${text(p.reachM)} m`],
     ],
+  }),
+  'air.interference': (p, me) => ({
+    gap: `answered ${Math.round(100 * Number(p.carried))} % of the tests`,
+    why: `Somebody counted: ${me} answered ${Math.round(100 * Number(p.carried))} of 100 test shots here. Something disturbs it.`,
   }),
   'air.cable-length': (p, me) => ({
     gap: 'cable is too short',

@@ -3,8 +3,10 @@ import { type Code, type Params, severityOf, type Severity } from './codes.ts';
 import { adviceFor } from './advice.ts';
 import type { Fault } from './delivery.ts';
 import { freeId, idRange, networkIdOf } from './net.ts';
-import { hearerOf, isMeantFor, type Rig } from './rig.ts';
-import { type LightRun, type Shot, simulate } from './simulate.ts';
+import { ATTITUDES, type Attitude } from './look.ts';
+import { type Body, hearerOf, isMeantFor, type Rig } from './rig.ts';
+import type { LightRun, Shot } from './lightRun.ts';
+import { simulate } from './simulate.ts';
 import { type Verdict, verdictOf } from './verdict.ts';
 import type { FieldRef } from './walk.ts';
 
@@ -32,11 +34,12 @@ export interface Judgement {
 
 /** @param only judge these lights alone; they must include every light that an eye among them sees. */
 export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
-  const shots = rig.bodies.map((body) => simulate(rig, body, only));
+  const shots = shotsOf(rig).map(({ body, attitude }) => simulate(rig, body, only, attitude));
   const gathered = new Gathered();
   const verdicts: Verdict[] = [];
   for (const shot of shots) {
     for (const run of shot.runs.values()) {
+      if (rig.strangers.has(run.light.id)) continue;
       const verdict = verdictOf(rig, shot, run);
       verdicts.push(verdict);
       for (const fault of verdict.faults) gathered.fault(fault, verdict);
@@ -49,6 +52,13 @@ export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
     gathered.put(code, subject, light, null, params);
   return { rig, shots, verdicts, findings: gathered.sorted() };
 }
+
+/** The look's set of shots: each body, strangers' too, in each way it is held. */
+export const shotsOf = (rig: Rig): { body: Body; attitude: Attitude }[] =>
+  rig.bodies.flatMap((body) => {
+    const attitudes = new Set(body.settings.attitudes ?? ['level' as const]);
+    return ATTITUDES.filter((attitude) => attitudes.has(attitude)).map((attitude) => ({ body, attitude }));
+  });
 
 /** Findings under construction, one per id. */
 class Gathered {
@@ -103,7 +113,7 @@ function adviseUnknown(verdicts: readonly Verdict[], gathered: Gathered): void {
 function adviseByHand(rig: Rig, shots: readonly Shot[], gathered: Gathered): void {
   for (const shot of shots) {
     for (const run of shot.runs.values()) {
-      if (run.fires !== true || !isMeantFor(rig, run.light, shot.body)) continue;
+      if (run.fires !== true || rig.strangers.has(run.light.id) || !isMeantFor(rig, run.light, shot.body)) continue;
       if (
         run.delivery?.controlled !== false ||
         run.light.settings.link === 'shoe' ||
@@ -123,7 +133,7 @@ function adviseByHand(rig: Rig, shots: readonly Shot[], gathered: Gathered): voi
  * on it can carry one.
  */
 function adviseNoId(rig: Rig, shots: readonly Shot[], gathered: Gathered): void {
-  for (const shot of shots) {
+  for (const shot of shots.filter((one) => !rig.strangers.has(one.body.id))) {
     for (const [senderId, runs] of runsBySender(shot)) {
       const sender = rig.placed.get(senderId)!;
       const range = idRange(rig, sender);

@@ -22,12 +22,15 @@ export const LAMP_AND_FRAME = {
     ],
   }),
   'lamp.heat': (p, me) => ({
-    gap: 'shut down from heat',
-    why: `${me} was noted too hot to fire${p.restSeconds == null ? '' : `: it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`,
+    gap: p.frame == null ? 'shut down from heat' : `too hot from frame ${text(p.frame)} on`,
+    why:
+      p.frame != null
+        ? `${me} bears ${text(p.pops)} full pops in a row; frame ${text(p.frame)} of this burst is beyond that${p.restSeconds == null ? '' : `, and it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`
+        : `${me} was noted too hot to fire${p.restSeconds == null ? '' : `: it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`,
   }),
   'lamp.recycling': (p, me) => ({
-    gap: 'not charged in time',
-    why: `${me} needs ${seconds(p.seconds)} to charge${p.cells === 'low' ? ' on low cells' : ''}; the next frame comes after ${seconds(p.between)}.`,
+    gap: p.frame == null ? 'not charged in time' : `misses frame ${text(p.frame)}`,
+    why: `${me} needs ${seconds(p.seconds)} to charge${p.cells === 'low' ? ' on low cells' : ''}; the next frame comes after ${seconds(p.between)}${p.frame == null ? '' : `, and from frame ${text(p.frame)} on it is not ready`}.`,
     evidence: [
       ['charging', seconds(p.seconds)],
       ['between frames', seconds(p.between)],
@@ -88,6 +91,26 @@ export const LAMP_AND_FRAME = {
   'crew.clash': (p, me, names) => ({
     gap: 'fires for the wrong body',
     why: `${me} fires when ${names.unit(String(p.body))} shoots, which it should not: it ${p.link === 'eye' ? `sees ${names.unit(String(p.cause))}` : `hears ${names.unit(String(p.cause))}`}.`,
+  }),
+  'crew.channels-exhausted': (p, me, names) => ({
+    gap: 'no channel left',
+    why: `${names.unit(String(p.body))} shares the channel of ${me}, and ${p.family == null ? 'its family' : names.family(String(p.family))} has no other that is free and no ID. Agree turns with them, or fire it by eye or cable.`,
+  }),
+  'crew.emitter-near': (p, me) => ({
+    gap: `${text(p.emitter)} on channel ${text(p.channel)}`,
+    why: `${text(p.emitter)} sends at ${text(p.mhz)} MHz, where channel ${text(p.channel)} of ${me} lies: that takes about half of the reach. An estimate.`,
+    evidence: [
+      ['channel', text(p.channel)],
+      [text(p.emitter), `${text(p.mhz)} MHz`],
+    ],
+  }),
+  'frame.tail-gradient': (p, me, names) => ({
+    gap: `light falls off across the frame`,
+    why: `The pulse of ${names.unit(String(p.light))} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
+  }),
+  'frame.duration': (p, me, names) => ({
+    gap: `${text(p.shutter)} cuts the pulse short`,
+    why: `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(String(p.light))} still burns: ${text(p.lost)} stops are lost.`,
   }),
   'crew.no-id': (_, me) => ({
     gap: 'no network ID',

@@ -67,7 +67,7 @@ export function walkWired(rig: Rig, body: Body, light: Light): Walk {
 export function walkEye(rig: Rig, body: Body, light: Light): Walk {
   const { role } = light.settings;
   const { eyes } = light.profile;
-  const walk = walkSight(Walk.start, light)
+  const walk = walkSight(Walk.start, body, light)
     .check('hearer.role', roleHolds(light, 'eye'), light.id, { role: role ?? null, wanted: 'eye' }, [
       { unit: light.id, field: 'role' },
     ])
@@ -95,7 +95,8 @@ export function walkLamp(rig: Rig, base: Walk, body: Body, light: Light): Walk {
   // A flash without such a switch needs nothing recorded; what is recorded counts whatever the profile says.
   const lit = lamp ?? (light.profile.lampSwitch === false ? true : null);
   const fire = able(rig, body, light, 'fire');
-  const walk = walkAwake(base, light, !isWired(light) && light.settings.link !== 'eye')
+  const waits = isWired(light) ? 'wire' : light.settings.link === 'eye' ? 'eye' : 'air';
+  const walk = walkAwake(rig, base, light, waits)
     .check('lamp.disabled', lit, light.id, {}, [{ unit: light.id, field: 'lamp' }])
     .check('lamp.heat', hot !== true, light.id, { restSeconds: light.profile.heat?.restSeconds ?? null })
     .check(fire.code, fire.holds, fire.subject, { light: light.id, ...fire.params }, fire.fields);

@@ -47,6 +47,9 @@ const BUDGET = 3000;
 /** Seconds counted for a walk nobody measured: across a room and back. Without it the unmeasured would look nearest. */
 export const UNMEASURED_WALK_SECONDS = 30;
 
+/** Steps in a row that bring nothing nearer before the greedy plan gives up. */
+const MOST_IDLE_STEPS = 4;
+
 /** Called so often, in judgements: a twentieth of a second or so. */
 const PROGRESS_EVERY = 50;
 
@@ -142,7 +145,7 @@ class WorkSearch {
   private greedy(): Plan {
     let plan = this.start;
     const seen = new Set<string>([keyOf(plan.changes)]);
-    for (let idle = 0; plan.failing.size > 0 && idle < 4;) {
+    for (let idle = 0; plan.failing.size > 0 && idle < MOST_IDLE_STEPS;) {
       const before = secondsOf(this.rig, plan.changes);
       const options = this.steps(plan)
         .filter((changes) => !seen.has(keyOf(changes)))
@@ -153,7 +156,8 @@ class WorkSearch {
       const best = options[0];
       if (!best) break;
       seen.add(keyOf(best.next.changes));
-      idle = best.next.failing.size < plan.failing.size ? 0 : idle + 1;
+      const closer = best.next.failing.size < plan.failing.size || seriousCount(best.next) < seriousCount(plan);
+      idle = closer ? 0 : idle + 1;
       if (best.worth < 0) break;
       plan = best.next;
     }
@@ -240,8 +244,9 @@ class WorkSearch {
 const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>
   new Set(verdicts.filter((verdict) => verdict.verdict === 'unknown').map((verdict) => verdict.unit));
 
+/** Serious findings, each once for every light it spoils and every shot it spoils it in. */
 const seriousCount = (plan: Plan): number =>
-  plan.judgement.findings.filter((finding) => finding.severity !== 'A').length;
+  plan.judgement.verdicts.reduce((sum, verdict) => sum + verdict.faults.length, 0);
 
 /** Whether a change is of a setting the plan leaves alone, or already makes just so. */
 export const isNewIn = (plan: readonly Change[], change: Change): boolean =>

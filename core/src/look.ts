@@ -10,10 +10,14 @@ export const MODES = ['manual', 'ttl', 'multi'] as const;
 export const CURTAINS = ['front', 'rear'] as const;
 export const SIGHTS = ['direct', 'bounce', 'blocked'] as const;
 export const CELLS = ['good', 'low', 'flat'] as const;
+/** How a camera is held. */
+export const ATTITUDES = ['level', 'upright'] as const;
+export type Attitude = (typeof ATTITUDES)[number];
 export const SELECTORS = ['camera', 'flash'] as const;
 
 export type Settings = z.infer<typeof schemas.settingsSchema>;
 export type GroupSettings = z.infer<typeof schemas.groupSettingsSchema>;
+export type Emitter = z.infer<typeof schemas.emitterSchema>;
 export type Look = z.infer<typeof schemas.lookSchema>;
 
 /** Whether a light is reached through the air: by radio or by coded light. */

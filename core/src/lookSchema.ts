@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, labelSchema, letterSchema, stopsSchema } from './field.ts';
-import { CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './look.ts';
+import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './look.ts';
 import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profile.ts';
 import { shutterLabelSchema } from './profileSchema.ts';
 
@@ -64,9 +64,20 @@ export const settingsSchema = z.strictObject({
   compensation: z.number().min(-10).max(10).nullish(),
   /** Light: high-speed sync is wanted where the shutter is faster than sync. */
   hss: z.boolean().nullish(),
+  /**
+   * Light: tail sync. Microseconds from the first curtain's start to its pulse where the shutter is faster than
+   * sync; the long tail of a slow pulse then lights the passing slit. Left out: none.
+   */
+  tailDelayUs: z.number().min(0).max(50_000).nullish(),
+  /** Sender: passive, so that it fires the lights and leaves their settings to another controller. Left out: no. */
+  passive: z.boolean().nullish(),
 
   /** How a light stands to what it must hear or see. Left out: nobody noted anything in the way. */
   sight: z.enum(SIGHTS).nullish(),
+  /** The same while the camera is held upright. Left out: as when it is level. */
+  sightUpright: z.enum(SIGHTS).nullish(),
+  /** Share of its test shots a light answered, 0 to 1, as somebody noted it. Left out: all, as far as noted. */
+  heardShare: z.number().min(0.01).max(1).nullish(),
   /** Something covers its sensor. */
   covered: z.boolean().nullish(),
   /** Degrees between the sensor's axis and what it must see. */
@@ -110,6 +121,20 @@ export const settingsSchema = z.strictObject({
   popupUp: z.boolean().nullish(),
   /** Body: seconds from one frame to the next while it shoots. Left out: one frame at a time. */
   secondsBetween: z.number().min(0.01).max(600).nullish(),
+  /** Body: frames it shoots at that pace before it rests. Left out: it goes on and on. */
+  burstFrames: z.int().min(2).max(500).nullish(),
+  /** Body: how the camera is held in this look. Left out: level alone. */
+  attitudes: z.array(z.enum(ATTITUDES)).min(1).max(2).nullish(),
+  /** Body: another crew's or a guest's. Our lights must stay dark when it shoots, and what hangs on it is not judged. */
+  stranger: z.boolean().nullish(),
+});
+
+/** Something else on the air: a network, a microphone, a link. */
+export const emitterSchema = z.strictObject({
+  name: labelSchema,
+  /** Centre and width of what it sends, in MHz. */
+  mhz: z.number().min(1).max(100_000),
+  widthMhz: z.number().min(0.001).max(1000),
 });
 
 export const lookSchema = z.strictObject({
@@ -121,5 +146,9 @@ export const lookSchema = z.strictObject({
     .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'write the time as HH:MM')
     .nullish(),
   place: z.string().trim().max(80).nullish(),
+  /** Minutes without a shot before it starts: what falls asleep sooner is asleep. Left out: nobody waits. */
+  quietMinutes: z.number().min(0).max(1440).nullish(),
+  /** What else is on the air there. Left out: nothing, as far as noted. */
+  emitters: z.array(emitterSchema).max(200).nullish(),
   units: z.record(idSchema, settingsSchema),
 });

@@ -2,7 +2,9 @@
 import { isWired } from './bodyPath.ts';
 import { FaultScene } from './faultScene.ts';
 import type { Change } from './look.ts';
+import { clearChannels } from './emitters.ts';
 import { groupsOf } from './net.ts';
+import { pulseDecayUs } from './pulse.ts';
 import { bodyUnder, hearerOf, isFlash, type Light, type Placed, radioInUse } from './rig.ts';
 import { hasSocket } from './stack.ts';
 import { fastestLabelAtLeast } from './stops.ts';
@@ -90,8 +92,7 @@ export class Mends extends FaultScene {
   }
 
   /** A flash that has an eye can always answer another one that fires. */
-  protected byEye(): Candidate[] {
-    const [light] = this.lights();
+  protected byEye(light: Light | undefined = this.lights()[0]): Candidate[] {
     const modes = light?.profile.eyes ?? [];
     if (!light || modes.length === 0) return [];
     return this.firingLights()
@@ -125,6 +126,68 @@ export class Mends extends FaultScene {
         ...(isFlash(item) ? this.toManual(item) : []),
       ]);
     return hasSocket(item) ? cables : [];
+  }
+
+  /** So near that it comes through in spite of everything else, in whole metres. */
+  protected nearEnough(): Candidate[] {
+    return this.lights().flatMap((light) => {
+      const metres = light.settings.distanceM;
+      if (metres == null) return [];
+      return [2, 4].map((part) => [this.set(light, 'distanceM', Math.max(1, Math.floor(metres / part)))]);
+    });
+  }
+
+  /** The whole net on a channel that keeps clear of everybody else. */
+  protected otherChannel(master: Placed): Candidate[] {
+    const hearers = this.netOf(master).filter((hearer) => hearer.settings.channel === master.settings.channel);
+    const sisters = this.sistersOf(master).filter(
+      (sister) => sister.settings.channel === master.settings.channel && !this.rig.strangers.has(sister.id),
+    );
+    const members = [...new Set([master, ...sisters, ...hearers])];
+    return clearChannels(this.rig, master, hearers)
+      .slice(0, TRIES)
+      .map((channel) => members.map((member) => this.set(member, 'channel', channel)));
+  }
+
+  protected heldLevel(): Candidate[] {
+    return this.finding.shots.map((id) => [this.set(this.rig.placed.get(id)!, 'attitudes', null)]);
+  }
+
+  /** Slow enough that the pulse is over, to a third of a stop, before the first row closes: 1 - e^-x is 2^(-1/3) at 1.58. */
+  protected pastThePulse(): Candidate[] {
+    return this.judgement.shots
+      .filter((shot) => this.finding.shots.includes(shot.body.id))
+      .flatMap((shot) => {
+        const needed = this.finding.units.map((id) => {
+          const run = shot.runs.get(id);
+          const decayUs = run && pulseDecayUs(run.light, run.delivery?.power ?? 0);
+          // Without its tail delay it comes when the first curtain is home.
+          const atUs = run?.tail ? (shot.curtain.tauUs ?? 0) + run.walk.latencyUs : (run?.atUs ?? 0);
+          return atUs + 1.58 * (decayUs ?? 0);
+        });
+        const label = fastestLabelAtLeast(Math.max(...needed));
+        const noTail = this.lights().flatMap((light) =>
+          light.settings.tailDelayUs == null ? [] : [this.set(light, 'tailDelayUs', null)],
+        );
+        return label === null ? [] : [[this.set(shot.body, 'shutter', label), ...noTail]];
+      });
+  }
+
+  /** A tail that starts sooner or later may lie better over the passing slit. */
+  protected shorterTail(): Candidate[] {
+    return this.lights()
+      .slice(0, 1)
+      .flatMap((light) => {
+        const delay = light.settings.tailDelayUs;
+        return delay == null ? [] : [0, delay / 2].map((us) => [this.set(light, 'tailDelayUs', Math.round(us))]);
+      });
+  }
+
+  /** Only as many frames as it keeps up with. */
+  protected shorterBurst(): Candidate[] {
+    const { frame } = this.finding.params;
+    if (typeof frame !== 'number' || frame < 3) return [];
+    return this.finding.shots.map((id) => [this.set(this.rig.placed.get(id)!, 'burstFrames', frame - 1)]);
   }
 
   protected slowerBurst(): Candidate[] {
@@ -205,6 +268,7 @@ export class Mends extends FaultScene {
       .filter((v) => v.shot === subject && units.includes(v.unit))
       .map((v) => v.lastUs ?? v.atUs ?? 0);
     const label = fastestLabelAtLeast(Math.max(...late));
-    return label === null ? [] : [[this.set(this.subject, 'shutter', label)]];
+    // Where the pulse is slow, a shutter that only just takes its start in is no good.
+    return [...(label === null ? [] : [[this.set(this.subject, 'shutter', label)]]), ...this.pastThePulse()];
   }
 }

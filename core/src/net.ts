@@ -72,6 +72,19 @@ export function networkIdOf(rig: Rig, placed: Placed): number | null {
   return placed.settings.networkId ?? null;
 }
 
+/** Our own masters that speak a hearer's family on its channel. */
+export function mastersOf(rig: Rig, hearer: Placed): Placed[] {
+  const family = radioInUse(hearer)?.family;
+  const senders = [...new Set([...rig.sendersOn.values()].flat())];
+  return senders.filter(
+    (sender) =>
+      !rig.strangers.has(sender.id) &&
+      sender.settings.role === 'master' &&
+      radioInUse(sender)?.family === family &&
+      sender.settings.channel === hearer.settings.channel,
+  );
+}
+
 /** The IDs a unit can be set to, or null when it has none or nobody recorded it. */
 export function idRange(rig: Rig, placed: Placed): Range | null {
   const radio = radioInUse(placed);

@@ -9,6 +9,8 @@ import type { FieldRef, Tri } from './walk.ts';
 /** Abilities that need the body's own word, not only the contact. */
 export const PASSING = ['ttl', 'hss', 'rear'] as const;
 export type Passing = (typeof PASSING)[number];
+/** The body's word that the first curtain starts: it goes where high-speed sync goes, and any lamp can use it. */
+export type Signal = Passing | 'start';
 
 export interface Passage {
   holds: Tri;
@@ -50,6 +52,13 @@ export function controlOf(rig: Rig, sender: Placed, light: Light): Passage {
   const hearer = hearerOf(rig, light);
   const letters = lettersBetween(rig, sender, hearer);
   return passageOf(light, [
+    {
+      holds: sender.settings.passive !== true,
+      code: 'foot.ttl-on-plain-link',
+      subject: sender.id,
+      field: 'passive',
+      params: { link: light.settings.link ?? null },
+    },
     ...carried(rig, sender, light, 'power'),
     {
       holds: letters === null ? null : letters.length > 0,
@@ -61,8 +70,9 @@ export function controlOf(rig: Rig, sender: Placed, light: Light): Passage {
   ]);
 }
 
-function carried(rig: Rig, sender: Placed, light: Light, what: 'power' | Passing): Check[] {
+function carried(rig: Rig, sender: Placed, light: Light, signal: 'power' | Signal): Check[] {
   const hearer = hearerOf(rig, light);
+  const what = signal === 'start' ? 'hss' : signal;
   const { family, older } = carriedBetween(rig, sender, hearer, what);
   return [
     {
@@ -83,14 +93,15 @@ function carried(rig: Rig, sender: Placed, light: Light, what: 'power' | Passing
 }
 
 /** Whether the light's own make does it where it is used. */
-function ableChecks(rig: Rig, body: Body, light: Light, ability: Passing): Check[] {
+function ableChecks(rig: Rig, body: Body, light: Light, ability: Signal): Check[] {
+  if (ability === 'start') return [];
   const { holds, code, subject, params, fields } = able(rig, body, light, ability);
   const [missing] = fields;
   return [{ holds, code, subject: missing?.unit ?? subject, field: missing?.field ?? '', params }];
 }
 
 /** Over the air: the family, the sender's joint with the body, and the light must all pass it. */
-export const passesBySender = (rig: Rig, body: Body, sender: Placed, light: Light, ability: Passing): Passage =>
+export const passesBySender = (rig: Rig, body: Body, sender: Placed, light: Light, ability: Signal): Passage =>
   passageOf(light, [
     ...receiverPasses(rig, light),
     ...carried(rig, sender, light, ability),
@@ -99,5 +110,5 @@ export const passesBySender = (rig: Rig, body: Body, sender: Placed, light: Ligh
   ]);
 
 /** On the body's own contacts. */
-export const passesByShoe = (rig: Rig, body: Body, light: Light, ability: Passing): Passage =>
+export const passesByShoe = (rig: Rig, body: Body, light: Light, ability: Signal): Passage =>
   passageOf(light, [...speakChecks(rig, body, light), ...ableChecks(rig, body, light, ability)]);

@@ -74,5 +74,5 @@ function groupFor(rig: Rig, sender: Placed, item: FitItem, settings: Settings): 
 function withUnit(rig: Rig, item: FitItem, settings: Settings): Rig {
   const placed = { id: item.unit.id, unit: item.unit, profile: item.profile, settings };
   const all = [...rig.placed.values(), placed].sort((a, b) => (a.id < b.id ? -1 : 1));
-  return rigOf(rig.families, all);
+  return rigOf(rig.families, all, rig.around);
 }

@@ -5,6 +5,8 @@ import { type FieldRef, missing } from './walk.ts';
 /** Cells noted as low: a set near its end needs about twice the time of a fresh one. */
 const LOW_CELLS_FACTOR = 2;
 
+export const cellsFactor = (light: Light): number => (light.settings.cells === 'low' ? LOW_CELLS_FACTOR : 1);
+
 export interface Recycle {
   /** Seconds, between bounds: apart while the power is left to metering; null where nothing is recorded. */
   least: number | null;
@@ -19,7 +21,7 @@ export interface Recycle {
  */
 export function recycleSeconds(light: Light, power: number | null): Recycle {
   const { full, floor } = light.profile.recycle ?? {};
-  const factor = light.settings.cells === 'low' ? LOW_CELLS_FACTOR : 1;
+  const factor = cellsFactor(light);
   const unknown = missing(
     [light.id, 'profile.recycle.full', full],
     ...(floor == null ? [[light.id, 'profile.recycle.floor', floor] as const] : []),
@@ -28,4 +30,28 @@ export function recycleSeconds(light: Light, power: number | null): Recycle {
   if (power === null) return { least: floor * factor, most: full * factor, unknown: [] };
   const seconds = Math.max(floor, full * 2 ** power) * factor;
   return { least: seconds, most: seconds, unknown: [] };
+}
+
+/**
+ * The first frame of a burst a flash misses, counted from 1; null when it keeps up. It starts charged; a pop at p stops
+ * takes 2^p of its charge (handbook 05), and what it takes to charge from empty at full power makes it up between.
+ * @param power stops below full; null while metering decides, which may ask for full power.
+ * @param fullSeconds from empty to charged.
+ */
+export function firstMissed(power: number | null, fullSeconds: number, between: number, frames: number): number | null {
+  const pop = 2 ** (power ?? 0);
+  let charge = 1;
+  for (let frame = 1; frame <= frames; frame++) {
+    if (charge < pop - 1e-9) return frame;
+    charge = Math.min(1, charge - pop + between / fullSeconds);
+  }
+  return null;
+}
+
+/** The frame at which a burst has made a head hot enough to rest, counted from 1; null when it does not, or nobody recorded it. */
+export function firstTooHot({ profile }: Light, power: number | null, frames: number): number | null {
+  const most = profile.heat?.fullPops;
+  if (most == null) return null;
+  const frame = Math.floor(most / 2 ** (power ?? 0) + 1e-9) + 1;
+  return frame <= frames ? frame : null;
 }

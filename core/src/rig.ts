@@ -1,5 +1,5 @@
 import type { Family } from './family.ts';
-import { isByAir, type Look, type Settings } from './look.ts';
+import { type Attitude, type Emitter, isByAir, type Look, type Settings } from './look.ts';
 import type { BodyProfile, FlashProfile, Profile, RadioProfile } from './profile.ts';
 import { radiosOf } from './profile.ts';
 import type { Unit } from './unit.ts';
@@ -20,7 +20,16 @@ export interface Placed<P extends Profile = Profile> {
 }
 
 export type Light = Placed<FlashProfile>;
-export type Body = Placed<BodyProfile>;
+/** In a shot a body is held level or upright; left out, level. */
+export type Body = Placed<BodyProfile> & { attitude?: Attitude };
+
+/** What a look says of itself beyond its units. */
+export interface Around {
+  /** Minutes without a shot before it starts; null when nobody waits. */
+  quietMinutes: number | null;
+  emitters: readonly Emitter[];
+}
+const NOTHING_AROUND: Around = { quietMinutes: null, emitters: [] };
 
 /** A look joined with the kit. Units are in id order, so the order of a file changes nothing. */
 export interface Rig {
@@ -31,6 +40,9 @@ export interface Rig {
   lights: readonly Light[];
   /** What could speak for each body: units with a master's radio that sit on it, or on nobody-wrote-down-what. */
   sendersOn: ReadonlyMap<string, readonly Placed[]>;
+  /** Bodies of other crews and guests, and what hangs on them or fires for them alone. */
+  strangers: ReadonlySet<string>;
+  around: Around;
 }
 
 export const isBody = (placed: Placed): placed is Body => placed.profile.kind === 'body';
@@ -57,11 +69,15 @@ export function buildRig(kit: KitIndex, look: Look): Rig {
     const profile = unit && kit.profiles.get(unit.profile);
     if (unit && profile) placed.push({ id, unit, profile, settings: look.units[id]! });
   }
-  return rigOf(kit.families, placed);
+  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters: look.emitters ?? [] });
 }
 
 /** A rig of placed units, which must be in id order. */
-export function rigOf(families: ReadonlyMap<string, Family>, placed: readonly Placed[]): Rig {
+export function rigOf(
+  families: ReadonlyMap<string, Family>,
+  placed: readonly Placed[],
+  around: Around = NOTHING_AROUND,
+): Rig {
   const bodies = placed.filter(isBody);
   const byId = new Map(placed.map((one) => [one.id, one]));
   const sendersOn = new Map<string, Placed[]>(bodies.map((body) => [body.id, []]));
@@ -77,7 +93,21 @@ export function rigOf(families: ReadonlyMap<string, Family>, placed: readonly Pl
     bodies,
     lights: placed.filter(isFlash).filter((light) => light.settings.role !== 'off'),
     sendersOn,
+    strangers: strangersAmong(byId, bodies),
+    around,
   };
+}
+
+function strangersAmong(placed: ReadonlyMap<string, Placed>, bodies: readonly Body[]): ReadonlySet<string> {
+  const strangers = new Set(bodies.filter((body) => body.settings.stranger === true).map((body) => body.id));
+  if (strangers.size === 0) return strangers;
+  for (const one of placed.values()) {
+    const { firesFor } = one.settings;
+    const under = bodyUnder(placed, one);
+    const serves = firesFor != null && firesFor.length > 0 && firesFor.every((id) => strangers.has(id));
+    if (serves || (under && strangers.has(under.id))) strangers.add(one.id);
+  }
+  return strangers;
 }
 
 /** The body at the bottom of a stack; undefined when what it sits on is not recorded, null when it ends elsewhere. */
@@ -121,7 +151,7 @@ export function hearerOf(rig: Rig, light: Light): Placed {
 
 /**
  * Whether a light is meant to fire when this body shoots; null when nobody recorded how it is told or what it hangs on. A light
- * on a shoe, a cord or a cable can only serve the body it hangs on.
+ * on a shoe, a cord or a cable can only serve the body it hangs on; for a stranger's shutter all of ours stay dark.
  */
 export function isMeantFor(rig: Rig, light: Light, body: Body): boolean | null {
   const { link, firesFor } = light.settings;
@@ -130,5 +160,5 @@ export function isMeantFor(rig: Rig, light: Light, body: Body): boolean | null {
     const under = bodyUnder(rig.placed, light);
     return under === undefined ? null : under?.id === body.id;
   }
-  return firesFor == null || firesFor.includes(body.id);
+  return firesFor == null ? body.settings.stranger !== true : firesFor.includes(body.id);
 }

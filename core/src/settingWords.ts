@@ -36,6 +36,13 @@ const SETTING_NAMES: Readonly<Record<string, string>> = {
   curtain: 'curtain sync',
   popupUp: 'pop-up',
   secondsBetween: 'seconds between frames',
+  burstFrames: 'frames in a burst',
+  attitudes: 'how it is held',
+  stranger: 'whose it is',
+  passive: 'passive',
+  tailDelayUs: 'tail delay',
+  sightUpright: 'line of sight, camera upright',
+  heardShare: 'tests it answered',
   cord: 'cord',
   pin: 'PIN',
   multiPops: 'pops in a frame',
@@ -78,6 +85,9 @@ const SETTING_NAMES: Readonly<Record<string, string>> = {
   'profile.multi.power': 'highest power in multi',
   'profile.recycle.full': 'charging time at full power',
   'profile.recycle.floor': 'charging time at lowest power',
+  'profile.sleepMinutes': 'minutes until it sleeps',
+  'profile.duration.measure': 'how its duration is measured',
+  'profile.duration.fullUs': 'how long its pulse lasts',
   'profile.shoe.centre': 'centre contact of the shoe',
   'profile.shoe.system': 'shoe system',
   'profile.foot': 'foot',
@@ -109,6 +119,13 @@ export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   seated: 'home, as far as noted',
   hot: 'cool, as far as noted',
   secondsBetween: 'one frame at a time',
+  burstFrames: 'on and on',
+  attitudes: 'level',
+  stranger: 'ours',
+  passive: 'off',
+  tailDelayUs: 'none',
+  sightUpright: 'as when it is level',
+  heardShare: 'all, as far as noted',
   curtain: 'front',
   trim: 'none',
   compensation: 'none',
@@ -169,6 +186,7 @@ const YES_NO: Readonly<Record<string, readonly [string, string]>> = {
   seated: ['home', 'not home'],
   hot: ['too hot', 'cool'],
   startedInOrder: ['in order', 'out of order'],
+  stranger: ['a stranger’s', 'ours'],
 };
 
 const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
@@ -181,6 +199,9 @@ export function settingValue(path: SettingPath, value: unknown, names: Names): s
   if (field === 'power') return `${stopsLabel(value as number)} stops`;
   if (field === 'networkId') return value === 0 ? 'off' : String(value);
   if (field === 'walkSeconds' || field === 'secondsBetween') return `${String(value)} s`;
+  if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
+  if (field === 'heardShare') return `${Math.round(100 * Number(value))} of 100`;
+  if (field === 'attitudes') return (value as string[]).join(' and ');
   if (field === 'distanceM' || field === 'cableM') return `${String(value)} m`;
   if (field === 'offAxis') return `${String(value)}°`;
   if (field === 'trim' || field === 'compensation') return `${stopsLabel(value as number)} stops`;

@@ -3,8 +3,8 @@ import { type Code, stageOf, STAGES, type Stage } from './codes.ts';
 import type { Fault } from './delivery.ts';
 import type { Judgement } from './judge.ts';
 import { hearerOf, type Light, type Rig } from './rig.ts';
-import type { LightRun, Shot } from './simulate.ts';
-import type { Verdict } from './verdict.ts';
+import type { LightRun, Shot } from './lightRun.ts';
+import { isOf, type Verdict } from './verdict.ts';
 
 /**
  * `ok` drawn whole; `loss` works at a price; `unknown` hangs on a field nobody recorded; `fail` the line stops
@@ -35,7 +35,7 @@ export interface SignalLine {
 export function linesOf(judgement: Judgement, shot: Shot): SignalLine[] {
   const lines: SignalLine[] = [];
   for (const verdict of judgement.verdicts) {
-    if (verdict.shot !== shot.body.id || verdict.verdict === 'dark') continue;
+    if (!isOf(verdict, shot) || verdict.verdict === 'dark') continue;
     lines.push(lineOf(judgement.rig, shot, shot.runs.get(verdict.unit)!, verdict));
   }
   return lines;

@@ -3,8 +3,8 @@
  * moment the first curtain starts (handbook 04). A pulse that hangs on an unrecorded field is "possible": it
  * may come at its time or later, or not at all, and what it triggers is possible in turn.
  */
-import { STAGES } from './codes.ts';
-import { deliver, type Delivery, type Fault } from './delivery.ts';
+import { type Attempt, isBetter } from './attempt.ts';
+import { deliver, type Delivery } from './delivery.ts';
 import { EventQueue } from './eventQueue.ts';
 import { contactTime, type Curtain, curtainOf, isOverSync, NOMINAL_CURTAIN_US } from './frame.ts';
 import { type Passage, passesByShoe, passesBySender } from './passage.ts';
@@ -12,11 +12,13 @@ import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, ty
 import { walkAir, walkSender } from './airPath.ts';
 import { isWired, walkBody, walkOntoBody } from './bodyPath.ts';
 import { EYE_LATENCY_US, walkEye, walkWired } from './lampPath.ts';
-import { isByAir } from './look.ts';
+import { type LightRun, newRun, type Shot } from './lightRun.ts';
+import { type Attitude, isByAir } from './look.ts';
 import { familyOf } from './net.ts';
+import { popSpanUs, popsOf } from './pulse.ts';
 import { recycleSeconds } from './recycle.ts';
 import { inTimeOrder, type PulseKind, type TimelineEvent } from './timeline.ts';
-import { type FieldRef, type Tri, Walk } from './walk.ts';
+import type { Walk } from './walk.ts';
 
 /** How long before the shutter a metering pulse goes out, in microseconds (handbook 04: 60 to 120 ms). */
 export const PREFLASH_LEAD_US = 80_000;
@@ -27,41 +29,6 @@ export const PULSE_MERGE_US = 1000;
 /** How long before the shutter an optical master's coded pulses go out, in microseconds (handbook 04: within 100 ms). */
 export const BURST_LEADS_US = [95_000, 85_000] as const;
 
-/** What became of one light in one shot. */
-export interface LightRun {
-  light: Light;
-  /** Its intended path as far as the signal came. */
-  walk: Walk;
-  sender: string | null;
-  delivery: Delivery | null;
-  fires: Tri;
-  /** When its main pulse came; null when it did not or may not. */
-  atUs: number | null;
-  /** When the last pop of it came: later than the first only in stroboscopic mode. */
-  lastUs: number | null;
-  cause: string | null;
-  /** It fires in high-speed sync: every row has the same light. */
-  train: boolean;
-  /** Wanted in high-speed sync and lost on the way. */
-  noTrain: Fault | null;
-  /** Eye: it answered another light's train. */
-  answeredTrain: boolean;
-  /** Eye: the kind of pulse it answered. */
-  answered: PulseKind | null;
-  /** Pulses an eye has seen for certain, and the lights whose pulses it may have seen. */
-  pulsesSeen: number;
-  possiblySeen: number;
-  lastSeenUs: number;
-  unknown: readonly FieldRef[];
-}
-
-export interface Shot {
-  body: Body;
-  curtain: Curtain;
-  timeline: readonly TimelineEvent[];
-  runs: ReadonlyMap<string, LightRun>;
-}
-
 type Queued =
   | {
       kind: 'trigger';
@@ -70,15 +37,25 @@ type Queued =
       cause: string;
       certain: boolean;
       train?: boolean;
+      tail?: boolean;
       answers?: PulseKind;
       answersTrain?: boolean;
+      odds: Odds;
     }
-  | { kind: 'pulse'; light: string; pulse: PulseKind; certain: boolean; train?: boolean };
+  | { kind: 'pulse'; light: string; pulse: PulseKind; certain: boolean; train?: boolean; odds: Odds };
 
-/** Presses one body's shutter once. @param only see judge(). */
-export function simulate(rig: Rig, body: Body, only?: ReadonlySet<string>): Shot {
+/** In how many of the shots a signal comes, and what makes that less than all. */
+type Odds = Pick<LightRun, 'chance' | 'doubt'>;
+const ALWAYS: Odds = { chance: 1, doubt: null };
+
+/**
+ * Presses one body's shutter once.
+ * @param only see judge().
+ * @param attitude how the camera is held.
+ */
+export function simulate(rig: Rig, body: Body, only?: ReadonlySet<string>, attitude: Attitude = 'level'): Shot {
   const lights = only ? rig.lights.filter((light) => only.has(light.id)) : rig.lights;
-  return new ShotRun(rig, body, lights).play();
+  return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, lights).play();
 }
 
 class ShotRun {
@@ -106,12 +83,14 @@ class ShotRun {
     this.openShutter();
     const senders = this.startSenders();
     for (const light of this.lights) this.start(light, senders);
+    this.firePopup();
     for (let next = this.queue.take(); next; next = this.queue.take()) {
       if (next.event.kind === 'trigger') this.onTrigger(next.atUs, next.event);
       else this.onPulse(next.atUs, next.event);
     }
     this.timeline.sort(inTimeOrder);
-    return { body: this.body, curtain: this.curtain, timeline: this.timeline, runs: this.runs };
+    const { body, curtain, timeline, runs } = this;
+    return { body, attitude: body.attitude ?? 'level', curtain, timeline, runs };
   }
 
   private openShutter(): void {
@@ -140,10 +119,27 @@ class ShotRun {
   /** An optical master speaks in light, and every eye that sees it takes the words for pulses. */
   private sendBurst(sender: Placed, certain: boolean): void {
     for (const lead of BURST_LEADS_US) {
-      const pulse = { kind: 'pulse', light: sender.id, pulse: 'burst', certain } as const;
-      this.timeline.push({ atUs: -lead, kind: 'pulse', unit: sender.id, pulse: 'burst', ...possible(certain) });
-      this.queue.add(-lead, sender.id, pulse);
+      this.emit(-lead, sender.id, 'burst', certain);
     }
+  }
+
+  /** A pop-up without coded light is a flash like another, for every eye that sees it; it meters unless set to manual. */
+  private firePopup(): void {
+    const { id, profile, settings } = this.body;
+    const up = settings.popupUp ?? null;
+    if (profile.popup === 'none' || profile.popup === 'commander' || up === false) return;
+    const arrives = this.bodyWalk.arrives;
+    const watched = this.watchers.has(id) || this.watchingAnything.length > 0;
+    if (arrives === false || (up === null && !watched)) return;
+    const certain = arrives === true && up === true && profile.popup === 'plain';
+    if (settings.mode !== 'manual') this.emit(-PREFLASH_LEAD_US, id, 'pre', certain && settings.mode === 'ttl');
+    this.emit(this.contactUs, id, 'main', certain);
+  }
+
+  /** A pulse of something that is no light of the look. */
+  private emit(atUs: number, unit: string, pulse: PulseKind, certain: boolean): void {
+    this.timeline.push({ atUs, kind: 'pulse', unit, pulse, ...possible(certain) });
+    this.queue.add(atUs, unit, { kind: 'pulse', light: unit, pulse, certain, odds: ALWAYS });
   }
 
   private start(light: Light, senders: readonly { sender: Placed; walk: Walk }[]): void {
@@ -156,7 +152,8 @@ class ShotRun {
     this.add(light, walk, null, null);
     if (walk.arrives === false) return;
     for (const pulse of ['pre', 'main'] as const) {
-      const trigger = { kind: 'trigger', light: light.id, pulse, cause: this.body.id, certain: false } as const;
+      const cause = this.body.id;
+      const trigger = { kind: 'trigger', light: light.id, pulse, cause, certain: false, odds: ALWAYS } as const;
       this.queue.add(-PREFLASH_LEAD_US, light.id, trigger);
     }
   }
@@ -218,24 +215,7 @@ class ShotRun {
   }
 
   private add(light: Light, walk: Walk, sender: string | null, delivery: Delivery | null): LightRun {
-    const run: LightRun = {
-      light,
-      walk,
-      sender,
-      delivery,
-      fires: false,
-      atUs: null,
-      lastUs: null,
-      cause: null,
-      train: false,
-      noTrain: null,
-      answeredTrain: false,
-      answered: null,
-      pulsesSeen: 0,
-      possiblySeen: 0,
-      lastSeenUs: -Infinity,
-      unknown: walk.failure ? [] : walk.unknown,
-    };
+    const run = newRun(light, walk, sender, delivery);
     this.runs.set(light.id, run);
     return run;
   }
@@ -243,8 +223,10 @@ class ShotRun {
   /** The metering pulse goes out on the same path, ahead of the shutter. */
   private queueFor(light: Light, walk: Walk, delivery: Delivery, cause: string): void {
     if (walk.arrives === false) return;
-    const train = this.highSpeed(light, cause);
+    const train = this.early(light, cause);
+    const tail = light.settings.hss !== true;
     const certain = walk.arrives === true && train?.holds !== null;
+    const odds = oddsOf(walk, light.id);
     const run = this.runs.get(light.id)!;
     if (train?.holds === null) run.unknown = [...run.unknown, ...train.fields];
     if (train?.holds === false) run.noTrain = train.fault;
@@ -255,21 +237,29 @@ class ShotRun {
         pulse,
         cause,
         certain: sure,
-        train: pulse === 'main' && train?.holds === true,
+        train: pulse === 'main' && !tail && train?.holds === true,
+        tail: pulse === 'main' && tail && train?.holds === true,
+        odds,
       });
     if (delivery.metered !== false) trigger('pre', -PREFLASH_LEAD_US, certain && delivery.metered === true);
-    // A train starts with the first curtain, or may.
-    trigger('main', train !== null && train.holds !== false ? 0 : this.contactUs, certain);
+    // A train starts with the first curtain, or may; a tail so long after it as is dialled.
+    const startsUs = tail ? (light.settings.tailDelayUs ?? 0) : 0;
+    trigger('main', train !== null && train.holds !== false ? startsUs : this.contactUs, certain);
   }
 
-  /** Whether a light wanted in high-speed sync gets it; null where the shutter does not call for it. */
-  private highSpeed(light: Light, cause: string): Passage | null {
+  /**
+   * Whether a light that is to start with the first curtain, for high-speed or tail sync, is told so; null where the
+   * shutter does not call for it.
+   */
+  private early(light: Light, cause: string): Passage | null {
     const { tauUs, openUs } = this.curtain;
-    if (light.settings.hss !== true || tauUs === null || openUs === null) return null;
+    if (light.settings.hss !== true && light.settings.tailDelayUs == null) return null;
+    if (tauUs === null || openUs === null) return null;
     if (tauUs === 0 || !isOverSync(tauUs, openUs)) return null;
     const sender = cause === light.id ? undefined : this.rig.placed.get(cause);
-    if (sender && isByAir(light.settings)) return passesBySender(this.rig, this.body, sender, light, 'hss');
-    return passesByShoe(this.rig, this.body, light, 'hss');
+    const signal = light.settings.hss === true ? 'hss' : 'start';
+    if (sender && isByAir(light.settings)) return passesBySender(this.rig, this.body, sender, light, signal);
+    return passesByShoe(this.rig, this.body, light, signal);
   }
 
   private onTrigger(atUs: number, event: Extract<Queued, { kind: 'trigger' }>): void {
@@ -285,6 +275,9 @@ class ShotRun {
       run.answered = event.answers ?? null;
       run.answeredTrain = event.answersTrain === true;
       run.train = event.train === true;
+      run.tail = event.tail === true;
+      run.chance = event.odds.chance;
+      run.doubt = event.odds.doubt;
       run.lastUs = certain ? atUs + popSpanUs(run.light) : null;
       this.noteReady(atUs, run, certain);
     }
@@ -298,9 +291,12 @@ class ShotRun {
       ...(power != null && { power }),
       ...(pops > 1 && { pops }),
       ...(event.train === true && { train: true as const }),
+      ...(event.tail === true && { tail: true as const }),
+      ...(event.odds.chance !== 1 && { chance: event.odds.chance }),
       ...possible(certain),
     });
-    this.queue.add(atUs, light, { kind: 'pulse', light, pulse, certain, train: event.train === true });
+    const { odds } = event;
+    this.queue.add(atUs, light, { kind: 'pulse', light, pulse, certain, train: event.train === true, odds });
   }
 
   /** Only while the body shoots on does it matter when a light can fire again. */
@@ -362,38 +358,22 @@ class ShotRun {
       answers: event.pulse,
       answersTrain: event.train === true,
       certain,
+      odds: together(event.odds, oddsOf(run.walk, run.light.id)),
     });
   }
 }
 
-/** Pops a light gives in one frame; 1 unless it is stroboscopic and their number is recorded. */
-const popsOf = ({ settings }: Light): number => (settings.mode === 'multi' ? (settings.multiPops ?? 1) : 1);
-
-/** From the first pop to the last, in microseconds. */
-const popSpanUs = (light: Light): number =>
-  light.settings.multiHz == null ? 0 : Math.round(((popsOf(light) - 1) * 1e6) / light.settings.multiHz);
-
-interface Attempt {
-  sender: Placed;
-  walk: Walk;
-  /** The sender speaks the family the light listens to: then it is the one meant, however soon it fails. */
-  akin: boolean;
+/** What thins a path out, as a fault of it. */
+function oddsOf(walk: Walk, light: string): Odds {
+  if (walk.chance === 1) return ALWAYS;
+  const { code, subject, params } = walk.thinnest!;
+  return { chance: walk.chance, doubt: { code: code!, subject: subject!, params: { light, ...params } } };
 }
 
-/** A path that arrives beats one that may, which beats one that fails; of failures, kin first, then the one that came further. */
-function isBetter(a: Attempt, b: Attempt): boolean {
-  const rank = ({ walk }: Attempt) => (walk.arrives === true ? 2 : walk.arrives === null ? 1 : 0);
-  if (rank(a) !== rank(b)) return rank(a) > rank(b);
-  if (rank(a) > 0) return a.walk.latencyUs < b.walk.latencyUs;
-  if (a.akin !== b.akin) return a.akin;
-  const [reachedA, reachedB] = [howFar(a.walk), howFar(b.walk)];
-  return reachedA[0] !== reachedB[0] ? reachedA[0] > reachedB[0] : reachedA[1] > reachedB[1];
-}
-
-/** The station at which a walk failed, and how many checks there it had passed. */
-function howFar({ steps, failure }: Walk): [number, number] {
-  const stage = failure!.stage;
-  return [STAGES.indexOf(stage), steps.filter((step) => step.stage === stage).length];
-}
+/** Both must come about; the first to be in doubt is named. */
+const together = (first: Odds, then: Odds): Odds => ({
+  chance: first.chance === null || then.chance === null ? null : first.chance * then.chance,
+  doubt: first.doubt ?? then.doubt,
+});
 
 const possible = (certain: boolean): { possible?: true } => (certain ? {} : { possible: true });

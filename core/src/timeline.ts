@@ -17,6 +17,10 @@ export interface TimelineEvent {
   pops?: number;
   /** A pulse train that lasts while the curtains travel: high-speed sync. */
   train?: true;
+  /** One slow pulse that lights the passing slit: tail sync. */
+  tail?: true;
+  /** Comes in part of the shots only: their share, 0 to 1, or null where nobody can say. */
+  chance?: number | null;
   /** Hangs on a field nobody recorded. */
   possible?: true;
 }

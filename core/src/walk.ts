@@ -18,6 +18,8 @@ export interface Step {
   subject?: string;
   params?: Params;
   fields?: readonly FieldRef[];
+  /** A loss that lets only part of the shots through: their share, 0 to 1, or null where nobody can say. */
+  share?: number | null;
 }
 
 /**
@@ -33,9 +35,11 @@ export class Walk {
     readonly unknown: readonly FieldRef[],
     /** Delay so far, in microseconds. */
     readonly latencyUs: number,
+    /** Share of the shots in which it comes this far, 0 to 1; null where it is not all and nobody can say how many. */
+    readonly chance: number | null,
   ) {}
 
-  static readonly start = new Walk(null, null, null, [], 0);
+  static readonly start = new Walk(null, null, null, [], 0, 1);
 
   /** Every step so far, in order. */
   get steps(): readonly Step[] {
@@ -50,9 +54,14 @@ export class Walk {
     return this.unknown.length > 0 ? null : true;
   }
 
-  /** What the signal lost on its way without being stopped. */
+  /** What the signal lost on its way in every shot, without being stopped. */
   get losses(): readonly Step[] {
-    return this.steps.filter((step) => step.state === 'loss');
+    return this.steps.filter((step) => step.state === 'loss' && step.share === undefined);
+  }
+
+  /** What lets it through in part of the shots only; undefined where all come through. */
+  get thinnest(): Step | undefined {
+    return this.steps.filter((step) => step.share !== undefined).sort((a, b) => (a.share ?? 0) - (b.share ?? 0))[0];
   }
 
   /** One check. `fields` names what is missing when `holds` is null. */
@@ -69,6 +78,14 @@ export class Walk {
     return this.failure ? this : this.with({ stage: stageOf(code), state: 'loss', code, subject, params });
   }
 
+  /** The signal comes through in part of the shots only. */
+  thin(code: Code, share: number | null, subject: string, params: Params = {}): Walk {
+    if (this.failure) return this;
+    const next = this.with({ stage: stageOf(code), state: 'loss', code, subject, params, share });
+    const chance = this.chance === null || share === null ? null : this.chance * share;
+    return new Walk(next, null, null, next.unknown, next.latencyUs, chance);
+  }
+
   /** A station passed without anything to check there. */
   pass(stage: Stage): Walk {
     return this.failure ? this : this.with({ stage, state: 'ok' });
@@ -78,11 +95,12 @@ export class Walk {
   followedBy(next: Walk): Walk {
     if (this.failure) return this;
     const joined = next.steps.reduce<Walk>((walk, step) => walk.with(step), this);
-    return joined.delayed(next.latencyUs);
+    const chance = this.chance === null || next.chance === null ? null : this.chance * next.chance;
+    return new Walk(joined, null, joined.failure, joined.unknown, this.latencyUs + next.latencyUs, chance);
   }
 
   delayed(us: number): Walk {
-    return this.failure ? this : new Walk(this, null, null, this.unknown, this.latencyUs + us);
+    return this.failure ? this : new Walk(this, null, null, this.unknown, this.latencyUs + us, this.chance);
   }
 
   private with(step: Step): Walk {
@@ -92,6 +110,7 @@ export class Walk {
       step.state === 'fail' ? step : null,
       step.fields && step.fields.length > 0 ? [...this.unknown, ...step.fields] : this.unknown,
       this.latencyUs,
+      this.chance,
     );
   }
 }

@@ -30,7 +30,7 @@ export function whatIf(before: Judgement, changes: readonly Change[]): WhatIf {
 
 /** Two judgements of one look, light by light and shot by shot. */
 export function compared(before: Judgement, after: Judgement): WhatIf {
-  const key = (verdict: Verdict) => `${verdict.unit} ${verdict.shot}`;
+  const key = (verdict: Verdict) => `${verdict.unit} ${verdict.shot} ${verdict.attitude}`;
   const were = new Map(before.verdicts.map((verdict) => [key(verdict), verdict]));
   const are = new Map(after.verdicts.map((verdict) => [key(verdict), verdict]));
   const outcomes = [...new Set([...were.keys(), ...are.keys()])].sort().map((id): Outcome => {

@@ -75,6 +75,16 @@ export function changeText(change: Change, names: Names): string {
       return `Switch ${unit}’s stack off and on in order`;
     case 'passThrough':
       return `Switch ${value} pass-through on ${unit}`;
+    case 'passive':
+      return value === 'on' ? `Let ${unit} fire without setting anything` : `Let ${unit} set its lights again`;
+    case 'attitudes':
+      return `Keep ${unit} level`;
+    case 'burstFrames':
+      return `Rest ${unit} after ${value} frames`;
+    case 'sightUpright':
+      return `Give ${unit} a clear line of sight, camera upright`;
+    case 'tailDelayUs':
+      return change.to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`;
     case 'link':
       return `Fire ${unit} by ${value}`;
     case 'firesFor':
@@ -126,6 +136,8 @@ export function needText(need: Need): string {
       return `Firmware ${match} or newer would do.`;
     case 'generation':
       return match ? `A unit of generation ${match} or newer would do.` : 'A unit that speaks the same would do.';
+    case 'turns':
+      return 'Agree turns with them, or another way to fire: an eye, a cable, a radio of another family.';
     case 'isolator':
       return `${match ? `At ${match}: measure` : 'Measure'} or ask service; a receiver or an isolating adapter rated for it would do.`;
   }
@@ -142,6 +154,7 @@ const VERDICT_WORDS: Record<Verdict['verdict'], string> = {
   'wrong-power': 'wrong power',
   unmetered: 'unmetered',
   stray: 'fires when it should not',
+  unreliable: 'fires in some shots',
   unknown: 'unknown',
 };
 
@@ -150,6 +163,8 @@ export function verdictText(verdict: Verdict): string {
   if (verdict.verdict === 'partial' && verdict.share !== null) {
     return `${Math.round(verdict.share * 100)} % of the frame`;
   }
+  if (verdict.verdict === 'unreliable' && verdict.chance !== null)
+    return `fires in about ${Math.round(verdict.chance * 100)} of 100 shots`;
   if (verdict.verdict === 'wrong-power' && verdict.stopsOff !== null)
     return `${stopsLabel(verdict.stopsOff)} stops off`;
   return words;

@@ -69,6 +69,8 @@ export function whatIfSentence({ breaks, mends, clouds }: WhatIf, names: Names):
 export function syncLimitText({ cleanTo, beyond }: SyncLimit): string {
   if (cleanTo === null) return 'No shutter time is clean on this path.';
   if (beyond === null) return 'Clean at every shutter time.';
+  if (beyond.lost === 0)
+    return `Clean to ${cleanTo}; at ${beyond.label} its slow pulse loses ${beyond.stops.toFixed(1)} stops.`;
   const percent = Math.max(1, Math.round(100 * beyond.lost));
   const edge = beyond.darkEdge === null ? 'of the light' : `at the ${beyond.darkEdge} edge`;
   return `Clean to ${cleanTo}; at ${beyond.label} it loses ${percent} % ${edge}.`;

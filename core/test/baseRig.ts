@@ -13,6 +13,8 @@ export interface Spoil {
   families?: Record<string, object>;
   /** The firmware each unit shows. */
   firmware?: Record<string, string>;
+  /** What the look says of itself. */
+  look?: Pick<Look, 'quietMinutes' | 'emitters'>;
   /** Units the base rig lacks, each with the profile it is made from. */
   add?: Record<string, { like: string; settings: Settings; profile?: string }>;
 }
@@ -66,13 +68,17 @@ export function canDo(everywhere: object, differing: FlashProfile['can'] = {}): 
   return Object.fromEntries(POSITIONS.map((position) => [position, { ...base, ...differing[position] }]));
 }
 
-const shoeFlash: Pick<FlashProfile, 'kind' | 'maker' | 'eyes' | 'lampSwitch' | 'triggerVoltage' | 'recycle'> = {
+const shoeFlash: Pick<
+  FlashProfile,
+  'kind' | 'maker' | 'eyes' | 'lampSwitch' | 'triggerVoltage' | 'recycle' | 'sleepMinutes'
+> = {
   kind: 'flash',
   maker: 'Maker',
   eyes: ['S1', 'S2'],
   lampSwitch: false,
   triggerVoltage: 5,
   recycle: { full: 2, floor: 0.1 },
+  sleepMinutes: 0,
 };
 
 const PROFILES: Profile[] = [
@@ -142,6 +148,7 @@ const PROFILES: Profile[] = [
     foot: 'none',
     topShoe: 'centre-only',
     radios: [{ family: 'plain', roles: ['remote'], dipSwitches: 4, latencyUs: 300 }],
+    sleepMinutes: 0,
     syncSocket: 'jack',
   },
 ];
@@ -292,7 +299,7 @@ export function baseLook(spoil: Spoil = {}): Look {
     const merged = { ...settings, ...spoil.settings?.[id] };
     return [id, Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== null)) as Settings] as const;
   });
-  return { ...LOOK, units: Object.fromEntries(units) };
+  return { ...LOOK, ...spoil.look, units: Object.fromEntries(units) };
 }
 
 export const judgeBase = (spoil: Spoil = {}): Judgement => judge(buildRig(indexKit(baseKit(spoil)), baseLook(spoil)));

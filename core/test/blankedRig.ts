@@ -26,7 +26,7 @@ const BLANKABLE: ReadonlySet<string> = new Set([
     'ceiling',
     'lampSwitch',
   ],
-  ...['ttl', 'networkIds', 'hss', 'reachM', 'halfAngle', 'indoorM', 'outdoorM', 'compLimit'],
+  ...['ttl', 'networkIds', 'hss', 'reachM', 'halfAngle', 'indoorM', 'outdoorM', 'compLimit', 'sleepMinutes', 'popup'],
 ]);
 
 /** The same rig with some fields unrecorded. */
@@ -60,7 +60,8 @@ export function withBlanks({ kit, look }: RandomRig, g: GeneratorValue): RandomR
     const generations = family.generations?.map((one) =>
       g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...one, heardByOlder: null } : one,
     );
-    return { ...(blank({ ...family, generations: null }, 'family') as Family), generations };
+    const recorded = { ...family, generations: null, frequencies: null };
+    return { ...(blank(recorded, 'family') as Family), generations, frequencies: family.frequencies };
   });
   return {
     kit: { ...kit, profiles, families, units },

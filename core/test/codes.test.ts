@@ -4,13 +4,12 @@ import { fixesFor, needFor } from '../src/fixes';
 import { withChanges } from '../src/look';
 import { buildRig, indexKit } from '../src/rig';
 import { judge } from '../src/judge';
+import { VERDICTS } from '../src/verdict';
 import { namesOf, findingText } from '../src/wording';
-import { baseKit, baseLook, canDo, groups, judgeBase, LIGHTS, type Spoil } from './baseRig';
-import { type Case, MORE_CASES } from './gearCases';
+import { baseKit, baseLook, canDo, groups, judgeBase, LIGHTS } from './baseRig';
+import { type Case, MORE_CASES, set } from './gearCases';
+import { LOOK_CASES } from './lookCases';
 
-const set = (unit: string, settings: NonNullable<Spoil['settings']>[string]): Spoil => ({
-  settings: { [unit]: settings },
-});
 const sealed = { shoe: { system: 'v', centre: false } };
 const radio = (more: object) => ({
   radios: [{ family: 'control', roles: ['master', 'remote'], latencyUs: 400, ...more }],
@@ -19,6 +18,7 @@ const radio = (more: object) => ({
 // prettier-ignore
 const CASES: Case[] = [
   ...MORE_CASES,
+  ...LOOK_CASES,
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'wired', verdict: 'silent', mend: 'fix', note: 'a cable is no way round it' },
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'eye', verdict: 'silent', mend: 'fix', note: 'nor is an eye' },
@@ -110,14 +110,16 @@ test('the base rig is sound: every light in sync, nothing serious found', () => 
   expect(findings.filter((finding) => finding.severity !== 'A')).toEqual([]);
 });
 
-test('every code from the body to the lamp has at least three cases', () => {
-  const stages = ['body', 'shoe', 'sender', 'hearer', 'foot', 'lamp'];
-  const codes = Object.keys(CODES).filter((code) => stages.includes(code.split('.')[0]!));
-  // Coded light came with the optical families.
-  codes.push('eye.burst');
-  const thin = codes.filter((code) => CASES.filter((one) => one.code === code).length < 3);
-  expect(codes.length).toBeGreaterThan(40);
+test('every code that blocks or degrades has at least three cases, and every verdict one', () => {
+  const serious = Object.entries(CODES)
+    .filter(([, { severity }]) => severity !== 'A')
+    .map(([code]) => code);
+  const thin = serious.filter((code) => CASES.filter((one) => one.code === code).length < 3);
+  expect(serious.length).toBeGreaterThan(60);
   expect(thin).toEqual([]);
+  // To stay dark as meant is no case of any code.
+  const verdicts = new Set<string>(CASES.map((one) => one.verdict));
+  expect(VERDICTS.filter((verdict) => !verdicts.has(verdict))).toEqual(['dark']);
 });
 
 test('there are at least 60 cases, and every code has one', () => {
@@ -134,8 +136,12 @@ test.each(
 )('%s', (_, one) => {
   const before = judgeBase(one.spoil);
   const shot = one.shot ?? 'body-1';
-  const verdict = before.verdicts.find((v) => v.unit === one.light && v.shot === shot)!;
+  const verdict = before.verdicts.find(
+    (v) => v.unit === one.light && v.shot === shot && v.attitude === (one.attitude ?? 'level'),
+  )!;
   expect(verdict.verdict).toBe(one.verdict);
+  if (one.chance !== undefined) expect(verdict.chance).toBeCloseTo(one.chance, 2);
+  if (one.stopsOff !== undefined) expect(verdict.stopsOff).toBeCloseTo(one.stopsOff, 1);
   const finding = before.findings.find((found) => found.code === one.code && found.units.includes(one.light));
   expect(finding).toBeDefined();
   if (one.params) expect(finding!.params).toMatchObject(one.params);

@@ -1,7 +1,9 @@
 /** The frame row by row, with numbers worked out by hand. */
-import { caughtShare, framePicture, PICTURE_ROWS, pulseDecayUs, syncLimit } from '../src/framePicture';
+import { ROWS } from '../src/exposedRows';
+import { framePicture, syncLimit } from '../src/framePicture';
 import { judge } from '../src/judge';
 import { buildRig, indexKit } from '../src/rig';
+import { caughtShare, pulseDecayUs } from '../src/pulse';
 import { fastestLabelAtLeast } from '../src/stops';
 import { pictureText, syncLimitText } from '../src/workWording';
 import { baseKit, baseLook, type Spoil } from './baseRig';
@@ -20,7 +22,7 @@ const duration = (measure: 't.5' | 't.1', fullUs: number, floorUs = fullUs): Spo
 
 test('a short pulse inside the open frame reaches every row alike', () => {
   const whole = picture('remote')!;
-  expect(whole.rows).toHaveLength(PICTURE_ROWS);
+  expect(whole.rows).toHaveLength(ROWS);
   expect(whole).toMatchObject({ dark: 0, gradient: 0, pulse: 'instant' });
 });
 
@@ -29,13 +31,14 @@ test('over sync the rows that closed first are dark: as many as the share of the
   const cut = picture('remote', { settings: { 'body-1': { shutter: '1/320' } } })!;
   expect(cut.dark).toBeCloseTo(800 / 3400, 1);
   expect(cut.rows[0]).toBe(-Infinity);
-  expect(cut.rows[PICTURE_ROWS - 1]).toBe(0);
+  expect(cut.rows[ROWS - 1]).toBe(0);
 });
 
 test('t.5 and t.1 of one exponential: the time constant is the duration over ln 2 or ln 10', () => {
   const decay = (spoil: Spoil) => {
     const { shot } = pressed(spoil);
-    return pulseDecayUs(shot.runs.get('remote')!);
+    const { light, delivery } = shot.runs.get('remote')!;
+    return pulseDecayUs(light, delivery!.power!);
   };
   expect(decay(duration('t.5', 1000))).toBeCloseTo(1442.7, 1);
   expect(decay(duration('t.1', 1000))).toBeCloseTo(434.29, 2);
@@ -89,7 +92,7 @@ test('what does not fire, or hangs on a field nobody recorded, has no picture an
 });
 
 test('both are said in a sentence', () => {
-  expect(syncLimitText({ cleanTo: '1/200', beyond: { label: '1/250', lost: 0.06, darkEdge: 'lower' } })).toBe(
+  expect(syncLimitText({ cleanTo: '1/200', beyond: { label: '1/250', lost: 0.06, darkEdge: 'lower', stops: 0 } })).toBe(
     'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
   );
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');

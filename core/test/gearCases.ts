@@ -14,25 +14,29 @@ export interface Case {
   shot?: string;
   /** Values the finding must carry. */
   params?: object;
+  /** What the verdict must say, to two decimals. */
+  chance?: number;
+  stopsOff?: number;
+  attitude?: 'level' | 'upright';
   note?: string;
 }
 
-const set = (unit: string, settings: NonNullable<Spoil['settings']>[string]): Spoil => ({
+export const set = (unit: string, settings: NonNullable<Spoil['settings']>[string]): Spoil => ({
   settings: { [unit]: settings },
 });
-const control = (more: object) => ({
+export const control = (more: object) => ({
   radios: [{ family: 'control', roles: ['master', 'remote'], latencyUs: 400, ...more }],
 });
 const master = (more: object) => ({ radios: [{ family: 'control', roles: ['master'], latencyUs: 50, ...more }] });
 
 /** Spoils laid over each other, later ones winning unit by unit. */
-function both(...spoils: Spoil[]): Spoil {
+export function both(...spoils: Spoil[]): Spoil {
   const merged: Record<string, Record<string, object>> = {};
   for (const spoil of spoils) {
     for (const [part, byId] of Object.entries(spoil)) {
       for (const [id, more] of Object.entries(byId as Record<string, object>)) {
         const known = (merged[part] ??= {})[id];
-        merged[part]![id] = typeof more === 'string' ? more : { ...known, ...more };
+        merged[part]![id] = typeof more !== 'object' || Array.isArray(more) ? more : { ...known, ...more };
       }
     }
   }
@@ -75,7 +79,7 @@ const far = (more: Settings = {}): Settings => ({
 });
 
 /** An optical master on body 2 and a light that hears it. */
-const OPTICAL: Spoil = {
+export const OPTICAL: Spoil = {
   add: {
     boss: {
       like: 'beacon',
@@ -96,7 +100,7 @@ const OPTICAL: Spoil = {
 };
 
 /** The same light under the pop-up of body 2. */
-const POPUP: Spoil = {
+export const POPUP: Spoil = {
   add: { far: { like: 'beacon', settings: far() } },
   profiles: { 'body-2': { popup: 'commander', radios: [{ family: 'light', roles: ['master'] }] } },
   settings: {
@@ -104,7 +108,7 @@ const POPUP: Spoil = {
   },
 };
 
-const RIVAL: Spoil = {
+export const RIVAL: Spoil = {
   add: {
     second: {
       like: 'sender',
@@ -255,10 +259,6 @@ export const MORE_CASES: Case[] = [
   { code: 'air.covered', spoil: both(OPTICAL, set('far', { covered: true })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },
   { code: 'air.no-sight', spoil: both(OPTICAL, set('far', { sight: 'blocked' })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },
   { code: 'air.no-sight', spoil: set('eye', { sight: 'blocked' }), light: 'eye', verdict: 'silent', mend: 'fix' },
-  { code: 'air.angle', spoil: both(OPTICAL, set('far', { offAxis: 70 }), { profiles: { far: { sensor: { halfAngle: 40 } } } }), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix', params: { offAxis: 70, halfAngle: 40 } },
-  { code: 'air.sun', spoil: both(OPTICAL, set('far', { inSun: true, distanceM: 8 }), { profiles: { far: { sensor: { indoorM: 12, outdoorM: 5 } } } }), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix', params: { distanceM: 8, reachM: 5 }, note: 'fine indoors, dead outside' },
-  { code: 'air.range', spoil: both(OPTICAL, set('far', { distanceM: 14 }), { profiles: { far: { sensor: { indoorM: 12 } } } }), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix', params: { reachM: 12 } },
-  { code: 'air.range', spoil: { settings: { remote: { distanceM: 90 } }, families: { control: { reachM: 80 } } }, light: 'remote', verdict: 'silent', mend: 'fix', params: { distanceM: 90, reachM: 80 } },
   { code: 'air.cable-length', spoil: set('wired', { distanceM: 6, cableM: 5 }), light: 'wired', verdict: 'silent', mend: 'fix', params: { distanceM: 6, cableM: 5 } },
   { code: 'frame.rear-curtain', spoil: { settings: { 'body-1': { curtain: 'rear' } }, profiles: { remote: control({ latencyUs: 2000 }) } }, light: 'remote', verdict: 'partial', mend: 'fix', note: '1,000 us before the second curtain, 2,100 us of delay' },
   { code: 'frame.rear-curtain', spoil: { settings: { 'body-1': { curtain: 'rear', shutter: '1/60' } }, profiles: { answer: { radios: [{ family: 'plain', roles: ['remote'], dipSwitches: 4, latencyUs: 1500 }] } } }, light: 'answered', verdict: 'partial', mend: 'fix', note: 'a slower shutter is no help' },

@@ -1,6 +1,7 @@
 /** How many random rigs the laws are held against, and which. */
 import { judge, type Judgement } from '../src/judge';
 import { buildRig, indexKit } from '../src/rig';
+import type { Verdict } from '../src/verdict';
 import type { RandomRig } from './randomRig';
 
 export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 10_000);
@@ -13,3 +14,6 @@ export const SEED = Number(process.env.ERGON_LAW_SEED ?? 20_261_125);
 export const options = { numRuns: RUNS, seed: SEED, endOnFailure: true };
 
 export const judged = ({ kit, look }: RandomRig): Judgement => judge(buildRig(indexKit(kit), look));
+
+/** A verdict's light and shot: one body may be held two ways. */
+export const keyOf = ({ unit, shot, attitude }: Verdict): string => `${unit} ${shot} ${attitude}`;

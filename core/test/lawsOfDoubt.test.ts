@@ -1,6 +1,6 @@
 /** Laws 5 and 6 of the firing model over random rigs of which something is not recorded. */
 import fc from 'fast-check';
-import { judged, options, RUNS, SEED } from './lawHarness';
+import { judged, keyOf, options, RUNS, SEED } from './lawHarness';
 import { withBlanks } from './blankedRig';
 import { randomRig } from './randomRig';
 
@@ -26,12 +26,10 @@ test('law 6: what is said for certain of a rig with unrecorded fields holds howe
   fc.assert(
     fc.property(fc.gen(), (g) => {
       const whole = randomRig(g);
-      const truth = new Map(
-        judged(whole).verdicts.map((verdict) => [`${verdict.unit} ${verdict.shot}`, verdict.verdict]),
-      );
+      const truth = new Map(judged(whole).verdicts.map((verdict) => [keyOf(verdict), verdict.verdict]));
       const blanked = judged(withBlanks(whole, g));
       for (const verdict of blanked.verdicts) {
-        const real = truth.get(`${verdict.unit} ${verdict.shot}`);
+        const real = truth.get(keyOf(verdict));
         // A light whose role turns out to be off is in no shot at all.
         if (real === undefined) continue;
         if (verdict.verdict === 'unknown') {
@@ -43,7 +41,7 @@ test('law 6: what is said for certain of a rig with unrecorded fields holds howe
           ).toBe(true);
         } else {
           seen.certainDespiteBlanks++;
-          expect(`${verdict.unit} ${verdict.shot} ${verdict.verdict}`).toBe(`${verdict.unit} ${verdict.shot} ${real}`);
+          expect(`${keyOf(verdict)} ${verdict.verdict}`).toBe(`${keyOf(verdict)} ${real}`);
         }
       }
     }),

@@ -63,7 +63,13 @@ class Maker {
     for (const id of lights) this.light(id, { bodies, senders, receivers, lights });
     return {
       kit: { families: this.families, profiles: this.profiles, units: this.units },
-      look: { id: 'look', name: 'Look', units: this.settings },
+      look: {
+        id: 'look',
+        name: 'Look',
+        ...(this.nearly(false, true) && { quietMinutes: 20 }),
+        ...(this.nearly(false, true) && { emitters: [{ name: 'Net', mhz: this.pick(2405, 2410, 5000), widthMhz: 4 }] }),
+        units: this.settings,
+      },
     };
   }
 
@@ -93,6 +99,10 @@ class Maker {
       medium,
       reachM: this.mostly(50, 6),
       channels: { from: 1, to: 8 },
+      frequencies: this.pick(
+        null,
+        [1, 2].map((channel) => ({ channel, mhz: 2400 + 5 * channel, widthMhz: 2 })),
+      ),
       networkIds: control ? { from: 1, to: 9 } : 'none',
       groups: control || this.pick(true, false) ? [...LETTERS] : [],
       pairing: this.nearly('none', 'pin'),
@@ -155,6 +165,8 @@ class Maker {
       ...(this.nearly(false, true) && { offAxis: this.pick(30, 90) }),
       ...(this.nearly(false, true) && { inSun: true }),
       ...(this.mostly(false, true) && { distanceM: this.pick(4, 8, 20), cableM: this.mostly(20, 5) }),
+      ...(this.nearly(false, true) && { sightUpright: this.pick('direct', 'blocked') }),
+      ...(this.nearly(false, true) && { heardShare: this.pick(0.5, 1) }),
       ...(this.nearly(false, true) && { trim: this.pick(1, -1) }),
       ...(this.nearly(false, true) && { compensation: this.pick(1, 3) }),
       ...(this.mostly(false, true) && { hss: true }),
@@ -174,6 +186,7 @@ class Maker {
 
   private body(id: string): void {
     const radios = this.mostly(false, true) ? [{ ...this.radio(['master']), family: 'coded' }] : [];
+    const plain = radios.length === 0 && this.nearly(false, true);
     const profile: BodyProfile = {
       id,
       maker: 'Maker',
@@ -183,7 +196,7 @@ class Maker {
       syncSocket: this.mostly('pc', 'none'),
       toleratesV: this.nearly(24, 6),
       noFlashModes: this.pick([], ['auto', 'scene']),
-      popup: radios.length > 0 ? 'commander' : 'none',
+      popup: radios.length > 0 ? 'commander' : plain ? 'plain' : 'none',
       radios,
       shutters: [
         { type: 'mechanical', flash: true, syncTime: '1/200', curtainUs: this.pick(3000, 4000) },
@@ -197,7 +210,15 @@ class Maker {
       flashFiring: this.mostly(true, false),
       ...(this.nearly(false, true) && { curtain: 'rear' as const }),
       exposureMode: this.nearly('manual', 'scene', 'program'),
-      ...(this.nearly(false, true) && { secondsBetween: this.pick(0.2, 3) }),
+      ...(this.nearly(false, true) && {
+        secondsBetween: this.pick(0.2, 1, 3),
+        burstFrames: this.mostly<number | null>(null, 3, 12),
+      }),
+      ...(this.nearly(false, true) && {
+        attitudes: this.pick<Settings['attitudes']>(['level', 'upright'], ['upright']),
+      }),
+      ...(this.nearly(false, true) && { stranger: true }),
+      ...(plain && { popupUp: this.mostly(true, false), mode: this.pick('manual', 'ttl') }),
       ...(radios[0] && {
         ...this.air(radios[0]),
         role: this.mostly('master', 'off'),
@@ -260,6 +281,7 @@ class Maker {
       ...this.air(radio),
       ...this.noted(),
       passThrough: this.nearly(true, false),
+      ...(this.nearly(false, true) && { passive: true }),
       startedInOrder: this.nearly(true, false),
       on: this.mostly(true, false),
       role: this.mostly('master', 'off', 'remote'),
@@ -281,6 +303,7 @@ class Maker {
       radios: [radio],
       syncSocket: this.pick('pc', 'jack'),
       selector: this.pick(true, false),
+      sleepMinutes: this.pick(0, 10, 30),
       wakesByRadio: this.pick(true, false),
       toleratesV: this.nearly(24, 6),
     };
@@ -311,6 +334,9 @@ class Maker {
       multi: { pops: this.nearly(5, 2), hz: 200, power: this.nearly(-3, -6) },
       recycle: { full: 2, floor: 0.1 },
       compLimit: 2,
+      sleepMinutes: this.pick(0, 10, 30),
+      duration: { measure: this.pick('t.5', 't.1'), fullUs: this.mostly(20, 300, 4000), floorUs: 10 },
+      ...(this.nearly(false, true) && { heat: { fullPops: 2, restSeconds: 60 } }),
       sensor: { halfAngle: 60, indoorM: 12, outdoorM: 5 },
       triggerVoltage: this.nearly(5, 12, 250),
       wakesByRadio: this.pick(true, false),
@@ -319,6 +345,7 @@ class Maker {
       syncSocket: this.pick('pc', 'jack', 'none'),
       lampSwitch: this.pick(true, false),
     };
+    const mode = this.nearly('manual', 'ttl', 'multi');
     const link = this.mostly(this.pick('radio', 'eye'), 'shoe', 'cable', 'cord', 'optical');
     const wired = link === 'shoe' || link === 'cable' || link === 'cord';
     const role = {
@@ -347,9 +374,13 @@ class Maker {
       ...((link === 'cable' || (receiver && this.pick(true, false))) && {
         plugs: [this.pick('pc', 'jack'), this.pick('pc', 'jack')],
       }),
-      sees: lights.filter((other) => other !== id && this.pick(true, false)),
+      sees: [
+        ...lights.filter((other) => other !== id && this.pick(true, false)),
+        ...bodies.filter(() => this.nearly(false, true)),
+      ],
       ...(this.mostly(false, true) && { firesFor: [this.pick(...bodies)] }),
-      mode: this.nearly('manual', 'ttl', 'multi'),
+      mode,
+      ...(mode === 'manual' && this.nearly(false, true) && { tailDelayUs: this.pick(0, 500) }),
       multiPops: this.nearly(2, 8),
       multiHz: this.nearly(200, 500),
       power: this.mostly(-3, -5, 0, -8),

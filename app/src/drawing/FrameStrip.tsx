@@ -1,6 +1,7 @@
-import { type FramePicture, framePicture, PICTURE_ROWS, syncLimit } from '@ergon/core/framePicture';
+import { ROWS } from '@ergon/core/exposedRows';
+import { type FramePicture, framePicture, syncLimit } from '@ergon/core/framePicture';
 import type { Rig } from '@ergon/core/rig';
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import type { Verdict } from '@ergon/core/verdict';
 import { verdictText } from '@ergon/core/wording';
 import { pictureText, syncLimitText } from '@ergon/core/workWording';
@@ -14,7 +15,7 @@ import { space } from '../theme/tokens';
 
 const WIDTH = 108;
 /** Three whole px for each row: parts of one would leave seams. */
-const HEIGHT = 3 * PICTURE_ROWS;
+const HEIGHT = 3 * ROWS;
 
 /** Below this many stops a row is drawn black. */
 const DARKEST_STOPS = -5;

@@ -1,4 +1,4 @@
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import type { TimelineEvent } from '@ergon/core/timeline';
 import type { Names } from '@ergon/core/settingWords';
 import type { Verdict } from '@ergon/core/verdict';

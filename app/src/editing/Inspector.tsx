@@ -3,7 +3,7 @@ import { fixesFor, needFor } from '@ergon/core/fixes';
 import type { Finding } from '@ergon/core/judge';
 import { readSetting } from '@ergon/core/look';
 import type { SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/settingWords';
 import { findingText, needText, verdictText } from '@ergon/core/wording';
 import { useMemo } from 'react';

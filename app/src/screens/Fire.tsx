@@ -1,5 +1,5 @@
 import { fingerprint } from '@ergon/core/readiness';
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import type { TestResult } from '@ergon/core/testFire';
 import { isRight, type Verdict } from '@ergon/core/verdict';
 import { verdictText } from '@ergon/core/wording';

@@ -1,7 +1,7 @@
 import type { LightReadiness } from '@ergon/core/readiness';
 import { hearerOf } from '@ergon/core/rig';
 import type { SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import { gapText, lineSentence, verdictText } from '@ergon/core/wording';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Words } from '../components/Words';

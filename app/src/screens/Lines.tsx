@@ -3,7 +3,7 @@ import { fixesFor, mergeChanges } from '@ergon/core/fixes';
 import { type Change, isNoChange } from '@ergon/core/look';
 import { adviseUntested } from '@ergon/core/readiness';
 import { linesOf, type SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import { isFailing } from '@ergon/core/verdict';
 import { findingText } from '@ergon/core/wording';
 import { useRouter } from 'expo-router';

@@ -1,4 +1,4 @@
-import type { Shot } from '@ergon/core/simulate';
+import type { Shot } from '@ergon/core/lightRun';
 import { useLocalSearchParams } from 'expo-router';
 import type { ComponentType } from 'react';
 import { Choice } from '../components/Choice';
