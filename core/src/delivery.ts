@@ -46,6 +46,7 @@ const unknownDelivery = (controlled: Tri, metered: Tri, unknown: readonly FieldR
 export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Light): Delivery {
   if (!sender) return byHand(rig, body, light);
   const speaker = sender.settings.passive === true ? speakerFor(rig, sender, light) : sender;
+  if (!speaker) return unknownDelivery(null, null, [{ unit: sender.id, field: 'passive' }]);
   const control = controlOf(rig, speaker, light);
   if (control.holds === null) return unknownDelivery(null, null, control.fields);
   return control.holds
@@ -53,11 +54,18 @@ export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Ligh
     : byHand(rig, body, light);
 }
 
-/** A passive sender leaves it to another controller of its net, if there is one. */
-function speakerFor(rig: Rig, passive: Placed, light: Light): Placed {
+/**
+ * A passive sender leaves it to another controller of its net, if there is one; null where one that nobody wrote down
+ * enough about may be it.
+ */
+function speakerFor(rig: Rig, passive: Placed, light: Light): Placed | null {
   const letter = hearerOf(rig, light).settings.group;
-  const others = othersOnNet(rig, passive);
-  return others.find((other) => letter != null && other.settings.groups?.[letter]?.on === true) ?? passive;
+  const others = othersOnNet(rig, passive).map(({ other, speaks }) => ({
+    other,
+    speaks: both(speaks, letter == null ? null : (other.settings.groups?.[letter]?.on ?? null)),
+  }));
+  if (others.some(({ speaks }) => speaks === null)) return null;
+  return others.find(({ speaks }) => speaks === true)?.other ?? passive;
 }
 
 function bySender(rig: Rig, sender: Placed, light: Light, metering: Passage, body: Body): Delivery {
@@ -118,25 +126,33 @@ function modeTold(
 /** Another controller on the same channel and ID that says what the light should have: the last to speak wins. */
 function rivalOf(rig: Rig, sender: Placed, light: Light, letter: string, setting: 'mode' | 'power'): string | null {
   const wanted = light.settings[setting];
-  const others = othersOnNet(rig, sender).filter((other) => {
+  const others = othersOnNet(rig, sender).filter(({ other, speaks }) => {
     const told = other.settings.groups?.[letter];
-    return told?.on === true && wanted != null && told[setting] === wanted;
+    return speaks === true && told?.on === true && wanted != null && told[setting] === wanted;
   });
-  return others[0]?.id ?? null;
+  return others[0]?.other.id ?? null;
 }
 
-/** Other controllers that speak on the same channel and ID, in id order. */
-function othersOnNet(rig: Rig, sender: Placed): Placed[] {
+/** Other controllers of a sender's family, in id order, and whether they speak on its channel and ID. */
+function othersOnNet(rig: Rig, sender: Placed): { other: Placed; speaks: Tri }[] {
   const family = radioInUse(sender)?.family;
-  const others = [...new Set([...rig.sendersOn.values()].flat())].filter((other) => {
-    if (other.id === sender.id || radioInUse(other)?.family !== family || family === undefined) return false;
-    const { settings } = other;
-    if (settings.role !== 'master' || (other.profile.kind !== 'body' && settings.on !== true)) return false;
-    if (settings.passive === true || same(settings.channel, sender.settings.channel) !== true) return false;
-    return same(networkIdOf(rig, other), networkIdOf(rig, sender)) === true;
+  const all = [...new Set([...rig.sendersOn.values()].flat())].sort((a, b) => (a.id < b.id ? -1 : 1));
+  return all.flatMap((other) => {
+    const { role, on, passive, channel } = other.settings;
+    const radio = radioInUse(other);
+    if (other.id === sender.id || passive === true || radio === null || family === undefined) return [];
+    const speaks = [
+      same(radio?.family, family),
+      same(role, 'master'),
+      other.profile.kind === 'body' ? true : (on ?? null),
+      same(channel, sender.settings.channel),
+      same(networkIdOf(rig, other), networkIdOf(rig, sender)),
+    ].reduce(both);
+    return speaks === false ? [] : [{ other, speaks }];
   });
-  return others.sort((a, b) => (a.id < b.id ? -1 : 1));
 }
+
+const both = (a: Tri, b: Tri): Tri => (a === false || b === false ? false : a === null || b === null ? null : true);
 
 function overruledMode(
   metered: Tri,
