@@ -5,17 +5,22 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { candidatesFor } from '@ergon/core/fixCandidates';
 import { costOf, fixesFor, mergeChanges, withRigChanges } from '@ergon/core/fixes';
 import { leastWork } from '@ergon/core/leastWork';
 import { Worker } from 'node:worker_threads';
 import type { FitChoice } from '@ergon/core/fit';
 import type { FitItem } from '@ergon/core/fitTrial';
-import { judge } from '@ergon/core/judge';
+import { judge, shotsOf } from '@ergon/core/judge';
 import type { Profile } from '@ergon/core/profile';
 import { parseDocument } from '@ergon/core/kitDocument';
 import type { Change, Look, Settings } from '@ergon/core/look';
 import { buildRig, indexKit, type Kit, type KitIndex, type Rig } from '@ergon/core/rig';
 import { simulate } from '@ergon/core/simulate';
+import { isFailing, verdictOf } from '@ergon/core/verdict';
+
+/** Judgements the search for the least work may spend. */
+const BUDGET = 1500;
 
 const SIZES = [10, 60, 600] as const;
 /** One display frame at 60 Hz. */
@@ -96,6 +101,7 @@ console.log(
   `60 lights checked in ${((100 * sixty.check) / FRAME_MS).toFixed(1)} % of a display frame, with all fixes in ${((100 * sixty.withFixes) / FRAME_MS).toFixed(1)} %`,
 );
 
+shotsOfSixty(1, 2, 6);
 leastWorkOf(9, 20, 60);
 await fitThirtyByThirty();
 weighApp('app/dist');
@@ -112,6 +118,71 @@ function thirtyOfEach(): FitChoice {
     });
   };
   return { bodies: of('body'), flashes: of('flash'), triggers: of('trigger'), families, offCamera: true };
+}
+
+/** A look of sixty lights over so many shots: up to three bodies, each held level and upright. */
+function shotsOfSixty(...counts: readonly number[]): void {
+  const { kit, look } = rigOf(60);
+  const units = { ...look.units };
+  const third = { id: 'body-3', profile: demo.units.find((unit) => unit.id === 'body-2')!.profile, label: 'body-3' };
+  const all = { ...kit, units: new Map([...kit.units, [third.id, third]]) };
+  let first: number | null = null;
+  for (const shots of counts) {
+    const bodies = ['body-1', 'body-2', 'body-3'].slice(0, Math.ceil(shots / 2));
+    const attitudes: Settings['attitudes'] = shots === 1 ? ['level'] : ['level', 'upright'];
+    const held = bodies.map((id) => [id, { ...look.units[id === 'body-3' ? 'body-2' : id]!, attitudes }] as const);
+    const others = Object.entries(units).filter(([id]) => !id.startsWith('body-'));
+    const tried: Look = { ...look, units: Object.fromEntries([...others, ...held]) };
+    const rig = buildRig(all, tried);
+    const took = time(() => judge(buildRig(all, tried)));
+    const naive = time(() => judgeOneByOne(rig));
+    first ??= took;
+    console.log(
+      `60 lights over ${judge(rig).shots.length} shots: ${took.toFixed(2)} ms, x${(took / first).toFixed(1)} of one shot, ` +
+        `${((100 * took) / FRAME_MS).toFixed(0)} % of a display frame; x${(naive / took).toFixed(0)} quicker than each light by itself`,
+    );
+  }
+}
+
+/** The naive way: each light's verdict from a shot of its own. */
+function judgeOneByOne(rig: Rig): void {
+  for (const { body, attitude } of shotsOf(rig)) {
+    for (const light of rig.lights) {
+      const shot = simulate(rig, body, undefined, attitude);
+      verdictOf(rig, shot, shot.runs.get(light.id)!);
+    }
+  }
+}
+
+/**
+ * The naive search: every combination of the known changes, the smaller ones first, until one mends all or so many are
+ * judged. @returns its seconds of work, or null when it found none.
+ */
+function smallestFirst(rig: Rig, most: number): number | null {
+  const seen = new Set<string>();
+  let level: (readonly Change[])[] = [[]];
+  for (let judged = 0; level.length > 0;) {
+    const next: (readonly Change[])[] = [];
+    for (const changes of level) {
+      if (judged++ >= most) return null;
+      const judgement = judge(withRigChanges(rig, changes));
+      if (!judgement.verdicts.some(isFailing)) return costOf(rig, changes).seconds;
+      for (const finding of judgement.findings.filter((one) => one.severity !== 'A')) {
+        for (const candidate of candidatesFor(judgement, finding)) {
+          const merged = mergeChanges(changes, candidate);
+          const key = merged
+            .map((one) => `${one.unit} ${one.setting} ${JSON.stringify(one.to)}`)
+            .sort()
+            .join();
+          if (seen.has(key)) continue;
+          seen.add(key);
+          next.push(merged);
+        }
+      }
+    }
+    level = next;
+  }
+  return null;
 }
 
 /** Mending what stands first by its first fix until nothing is offered: what a person without the search would do. */
@@ -135,7 +206,7 @@ function leastWorkOf(...sizes: readonly number[]): void {
     const { kit, look } = rigOf(lights);
     const rig = buildRig(kit, look);
     const start = performance.now();
-    const work = leastWork(rig, { budget: 1500 });
+    const work = leastWork(rig, { budget: BUDGET });
     const took = performance.now() - start;
     const naiveStart = performance.now();
     const naive = oneByOne(rig);
@@ -143,6 +214,12 @@ function leastWorkOf(...sizes: readonly number[]): void {
     console.log(
       `least work, ${lights} lights: ${work.seconds} s of work (${work.exact ? 'least' : `none under ${work.atLeast} s`}), ` +
         `x${(naive / Math.max(1, work.seconds)).toFixed(2)} cheaper than mending one by one, at x${(took / naiveTook).toFixed(1)} its time`,
+    );
+    const triesStart = performance.now();
+    const found = smallestFirst(rig, 3 * BUDGET);
+    const tries = (performance.now() - triesStart) / took;
+    console.log(
+      `  every combination, the smaller first: ${found === null ? `nothing among ${3 * BUDGET}` : `${found} s of work`}, at x${tries.toFixed(1)} the time of the search`,
     );
   }
 }

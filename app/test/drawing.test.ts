@@ -90,12 +90,33 @@ test('what is written on a line', () => {
 });
 
 test('the time axis keeps order across its break', () => {
-  const { x } = timeAxis(300, 8000, true);
-  const places = [-100_000, -80_000, -50_000, 0, 3400, 8000].map(x);
+  const shot = dance.shots[1]!;
+  const axis = timeAxis(300, shot, 'shot');
+  const endUs = shot.curtain.tauUs! + shot.curtain.openUs!;
+  const places = [-100_000, -80_000, -50_000, 0, 3400, endUs].map(axis.x);
   expect(places).toEqual([...places].sort((a, b) => a - b));
   expect(places.at(-1)).toBeLessThanOrEqual(300);
+  expect(axis.marks[0]).toEqual({ us: -80_000, words: '-80' });
+  expect(axis.marks.at(-1)!.words).toMatch(/^\d+ ms$/);
   expect([ms(-80_000), ms(3406), ms(4000), ms(11_234)]).toEqual(['-80', '3.4', '4', '11']);
 });
+
+test.each(['before', 'shutter', 'pulses'] as const)(
+  'a closer look at %s holds what falls in it, at round marks',
+  (stretch) => {
+    const shot = dance.shots[1]!;
+    const axis = timeAxis(300, shot, stretch);
+    const inside = shot.timeline.filter((event) => event.kind === 'pulse' && axis.holds(event.atUs));
+    expect(inside.length).toBeGreaterThan(0);
+    for (const { atUs } of inside) {
+      expect(axis.x(atUs)).toBeGreaterThanOrEqual(0);
+      expect(axis.x(atUs)).toBeLessThanOrEqual(300);
+      if (stretch !== 'before') expect(atUs).toBeGreaterThanOrEqual(0);
+    }
+    expect(axis.marks.length).toBeGreaterThan(1);
+    expect(new Set(axis.marks.map((mark) => mark.words)).size).toBe(axis.marks.length);
+  },
+);
 
 test('arrow keys go along stations that are there and stop at the edges', () => {
   const all = lines(1);

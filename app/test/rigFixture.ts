@@ -21,6 +21,7 @@ export function demoRig(): CrewRig {
     versions: {
       families: Object.fromEntries(document.families.map(({ id }) => [id, 1])),
       profiles: Object.fromEntries(document.profiles.map(({ id }) => [id, 1])),
+      looks: Object.fromEntries(document.looks.map(({ id }) => [id, 1])),
     },
   };
 }

@@ -25,6 +25,8 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'body-1 shutterType',
     'body-1 exposureMode',
     'body-1 flashFiring',
+    'body-1 attitudes',
+    'body-1 stranger',
     'body-1 isoAuto',
     'body-1 wbAuto',
     'body-1 previewOn',
@@ -38,10 +40,16 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'sender-1 groups.C.on',
     'sender-1 groups.C.mode',
     'sender-1 groups.C.power',
+    'sender-1 passive',
     'sender-1 cells',
     'sender-1 asleep',
   ]);
-  expect(named('light-6', 'air')).toEqual(['sender-1 channel', 'sender-1 networkId', 'light-6 distanceM']);
+  expect(named('light-6', 'air')).toEqual([
+    'sender-1 channel',
+    'sender-1 networkId',
+    'light-6 distanceM',
+    'light-6 heardShare',
+  ]);
   expect(named('light-6', 'hearer')).toEqual([
     'light-6 on',
     'light-6 role',
@@ -56,6 +64,7 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'light-6 power',
     'light-6 lamp',
     'light-6 hss',
+    'light-6 tailDelayUs',
     'light-6 trim',
     'light-6 beep',
     'light-6 zoomAuto',
@@ -74,13 +83,14 @@ test('a light on a receiver is set at the receiver, which has no ID and no group
     'answer-1 asleep',
   ]);
   expect(named('light-9', 'foot')).toEqual(['light-9 link', 'light-9 receiver']);
-  expect(named('light-9', 'air')).toEqual(['call-1 channel', 'light-9 distanceM']);
+  expect(named('light-9', 'air')).toEqual(['call-1 channel', 'light-9 distanceM', 'light-9 heardShare']);
 });
 
 test('an eye has its view and its mode; a light without a tube switch is not asked for one', () => {
   expect(named('light-8', 'air', 1)).toEqual([
     'light-8 sees',
     'light-8 sight',
+    'light-8 sightUpright',
     'light-8 covered',
     'light-8 inSun',
     'light-8 offAxis',
@@ -97,7 +107,13 @@ test('an eye has its view and its mode; a light without a tube switch is not ask
 });
 
 test('a group the sender does not have is not offered on it', () => {
-  expect(named('light-4', 'sender')).toEqual(['sender-1 on', 'sender-1 role', 'sender-1 cells', 'sender-1 asleep']);
+  expect(named('light-4', 'sender')).toEqual([
+    'sender-1 on',
+    'sender-1 role',
+    'sender-1 passive',
+    'sender-1 cells',
+    'sender-1 asleep',
+  ]);
 });
 
 test('ranges come from the family, floors from the profile, letters from the radio', () => {

@@ -21,6 +21,6 @@ export interface CrewRig {
   units: (Unit & { version: number })[];
   looks: (Omit<Look, 'units'> & { units: Record<string, VersionedSettings> })[];
   tests: TestFire[];
-  /** The version an edit of a family or profile must name, by id. */
-  versions: { families: Record<string, number>; profiles: Record<string, number> };
+  /** The version an edit of a family, a profile or what a look says of itself must name, by id. */
+  versions: Record<'families' | 'profiles' | 'looks', Record<string, number>>;
 }

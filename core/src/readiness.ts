@@ -29,8 +29,12 @@ export function fingerprint(rig: Rig, light: Light, body: Body): string {
   const parts = new Map<string, Placed>([[body.id, body]]);
   collect(rig, light, body, parts);
   const sorted = [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
-  return digest(sorted.map(acting).join('\n'));
+  return digest([...sorted.map(acting), ...aroundText(rig)].join('\n'));
 }
+
+/** What is around a look has its part too: how long nothing was fired, and what else is on the air. */
+const aroundText = ({ around }: Rig): string[] =>
+  around.quietMinutes === null && around.emitters.length === 0 ? [] : [canonical(around)];
 
 /** A sender stands in the fingerprint of every light it drives; its text is made once. */
 const actingTexts = new WeakMap<Placed, string>();
@@ -110,7 +114,8 @@ export function readinessOf(judgement: Judgement, tests: readonly TestFire[]): L
     else verdicts.set(verdict.unit, [verdict]);
   }
   const latest = latestTests(tests);
-  return rig.lights.map((light) => lightReadiness(rig, light, verdicts.get(light.id) ?? [], latest));
+  const ours = rig.lights.filter((light) => !rig.strangers.has(light.id));
+  return ours.map((light) => lightReadiness(rig, light, verdicts.get(light.id) ?? [], latest));
 }
 
 const testKey = (light: string, body: string): string => `${light} ${body}`;

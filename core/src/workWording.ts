@@ -1,4 +1,5 @@
 /** What is said of a plan of work, of a change not yet made, and of a frame not yet taken. */
+import type { CauseLink } from './causeChain.ts';
 import { isDoneAtCamera } from './fixes.ts';
 import type { FramePicture, SyncLimit } from './framePicture.ts';
 import { UNMEASURED_WALK_SECONDS, type Work } from './leastWork.ts';
@@ -75,6 +76,25 @@ export function syncLimitText({ cleanTo, beyond }: SyncLimit): string {
   const edge = beyond.darkEdge === null ? 'of the light' : `at the ${beyond.darkEdge} edge`;
   return `Clean to ${cleanTo}; at ${beyond.label} it loses ${percent} % ${edge}.`;
 }
+
+const DID: Record<CauseLink['did'], string> = {
+  contact: 'closes its contact',
+  sent: 'sends',
+  pre: 'meters',
+  burst: 'speaks in light',
+  main: 'fires',
+};
+
+/** "Camera 1 closes its contact at 3.41 ms, Sender 1 sends at 3.46 ms, Light 1 fires at 3.91 ms." */
+export const chainText = (chain: readonly CauseLink[], names: Names): string =>
+  chain.length === 0
+    ? 'Nothing reaches it.'
+    : `${chain
+        .map(
+          ({ unit, atUs, did, possible }) =>
+            `${names.unit(unit)} ${possible ? 'perhaps ' : ''}${DID[did]} at ${(atUs / 1000).toFixed(2).replace('-', '−')} ms`,
+        )
+        .join(', ')}.`;
 
 /** What a small frame shows, for a reader. */
 export function pictureText({ dark, gradient, pulse }: FramePicture): string {

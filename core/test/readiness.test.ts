@@ -44,6 +44,8 @@ test.each<[string, Spoil]>([
       },
     },
   ],
+  ['the wait before the look', { look: { quietMinutes: 5 } }],
+  ['what else is on the air', { look: { emitters: [{ name: 'Net', mhz: 5500, widthMhz: 20 }] } }],
   ['its body', { settings: { 'body-1': { shutter: '1/125' } } }],
   [
     'its model’s description',
@@ -53,6 +55,18 @@ test.each<[string, Spoil]>([
   const now = stateOf('remote', [proofOf('remote')], spoil);
   expect(now.stale).toBe(true);
   expect(now.state).not.toBe('proven');
+});
+
+test('a stranger’s lights are not counted, and a stranger’s shutter needs no test fire', () => {
+  const spoil: Spoil = {
+    add: {
+      theirs: { like: 'body', settings: { stranger: true, shutterType: 'mechanical', shutter: '1/160' } },
+      'their-flash': { like: 'remote', settings: { link: 'shoe', role: 'local', mount: 'theirs' } },
+    },
+  };
+  const all = readinessOf(judge(rigOf(spoil)), []);
+  expect(all.map((one) => one.light)).not.toContain('their-flash');
+  expect(all.find((one) => one.light === 'remote')!.untested).toEqual(['body-1']);
 });
 
 test('a change elsewhere leaves it, as does moving the stand', () => {

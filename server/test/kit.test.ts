@@ -147,6 +147,54 @@ describe('families', () => {
   });
 });
 
+describe('what a look says of itself', () => {
+  const look = async () => {
+    const all = await rig();
+    const { units: _units, ...doc } = all.looks.find((one) => one.id === 'speeches')!;
+    return { doc, version: all.versions.looks.speeches! };
+  };
+
+  test('is replaced on its version; its units stay as they are', async () => {
+    const { doc, version } = await look();
+    const units = (await rig()).looks.find((one) => one.id === 'speeches')!.units;
+    const emitters = [{ name: 'House network', mhz: 2452, widthMhz: 20 }];
+    const next = { ...doc, quietMinutes: 40, emitters };
+    await agent
+      .put('/api/looks/speeches')
+      .send({ version, doc: next })
+      .expect(200, { version: version + 1 });
+    const after = (await rig()).looks.find((one) => one.id === 'speeches')!;
+    expect(after).toEqual({ ...next, units });
+    const stale = await agent.put('/api/looks/speeches').send({ version, doc }).expect(409);
+    expect(stale.body.error.code).toBe('record.stale');
+    await agent
+      .put('/api/looks/speeches')
+      .send({ version: version + 1, doc })
+      .expect(200);
+  });
+
+  test.each<[string, object, string]>([
+    ['minutes below none', { quietMinutes: -1 }, 'doc.quietMinutes'],
+    ['an emitter without a width', { emitters: [{ name: 'Net', mhz: 2452 }] }, 'doc.emitters[0].widthMhz'],
+    ['an unknown field', { smoke: true }, 'doc.smoke'],
+    ['units, which have rows of their own', { units: {} }, 'doc.units'],
+  ])('is refused with %s, named, and nothing changes', async (_, wrong, path) => {
+    const { doc, version } = await look();
+    const refused = await agent
+      .put('/api/looks/speeches')
+      .send({ version, doc: { ...doc, ...wrong } })
+      .expect(400);
+    expect(named(refused.body).map((fault) => fault.path)).toContain(path);
+    expect(await look()).toEqual({ doc, version });
+  });
+
+  test('a look of another crew is out of reach', async () => {
+    const { doc, version } = await look();
+    const stranger = await server.crew('Strangers to looks');
+    await stranger.put('/api/looks/speeches').send({ version, doc }).expect(404);
+  });
+});
+
 describe('unit lists', () => {
   const unit = (n: number) => ({ id: `many-${n}`, profile: 'tholmar-60k', label: `Many ${n}` });
   const many = Array.from({ length: 480 }, (_, n) => unit(n));

@@ -1,17 +1,30 @@
+import { causeChain } from '@ergon/core/causeChain';
 import type { Shot } from '@ergon/core/lightRun';
 import type { TimelineEvent } from '@ergon/core/timeline';
 import type { Names } from '@ergon/core/settingWords';
 import type { Verdict } from '@ergon/core/verdict';
 import { verdictText } from '@ergon/core/wording';
+import { chainText } from '@ergon/core/workWording';
+import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Rect } from 'react-native-svg';
+import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
-import { ms, timeAxis } from './timeAxis';
+import { space } from '../theme/tokens';
+import { ms, type Stretch, timeAxis } from './timeAxis';
 
 const ROW = 34;
 const TOP = 26;
 const NAMES = 76;
+
+const STRETCH_OPTIONS = [
+  { value: 'shot', label: 'all' },
+  { value: 'before', label: 'before' },
+  { value: 'shutter', label: 'shutter' },
+  { value: 'pulses', label: 'pulses' },
+] as const;
 
 interface TimeLineProps {
   /** In the order of their rows. */
@@ -21,48 +34,28 @@ interface TimeLineProps {
   width: number;
 }
 
-/** One shot in milliseconds: when each light's pulses came against the curtains. */
+/** One shot in milliseconds: when each light's pulses came against the curtains, whole or looked at more closely. */
 export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
   const colours = useColours();
+  const [stretch, setStretch] = useState<Stretch>('shot');
   const tauUs = shot.curtain.tauUs ?? 3500;
   const openUs = shot.curtain.openUs ?? 5000;
-  const pulses = shot.timeline.filter((event) => event.kind === 'pulse');
-  const axis = timeAxis(
-    width - NAMES,
-    tauUs + openUs,
-    pulses.some((pulse) => pulse.atUs < 0),
-  );
+  const axis = timeAxis(width - NAMES, shot, stretch);
+  const pulses = shot.timeline.filter((event) => event.kind === 'pulse' && axis.holds(event.atUs));
   const height = TOP + ROW * verdicts.length;
-  const left = (us: number) => NAMES + axis.x(us);
-  const marks = [
-    ...(pulses.some((pulse) => pulse.atUs < 0) ? [{ us: -80_000, words: ms(-80_000) }] : []),
-    { us: 0, words: '0' },
-    { us: tauUs, words: ms(tauUs) },
-    { us: tauUs + openUs, words: `${ms(tauUs + openUs)} ms` },
-  ];
+  const left = (us: number) => NAMES + Math.min(width - NAMES, Math.max(0, axis.x(us)));
+  const { marks } = axis;
+  const stretchOf = (from: number, to: number) => ({ x: left(from), width: Math.max(0, left(to) - left(from)) });
   return (
-    <View>
+    <View style={{ gap: space.small }}>
+      <Choice label="Look at" options={STRETCH_OPTIONS} value={stretch} onChoose={(to) => setStretch(to as Stretch)} />
       <View role="img" aria-label={spoken(verdicts, shot, names)} style={{ width, height }}>
         <Svg width={width} height={height} aria-hidden style={{ position: 'absolute' }}>
-          <Rect x={left(0)} y={TOP} width={left(tauUs + openUs) - left(0)} height={height - TOP} fill={colours.shade} />
-          {openUs > tauUs && (
-            <Rect
-              x={left(tauUs)}
-              y={TOP}
-              width={left(openUs) - left(tauUs)}
-              height={height - TOP}
-              fill={colours.open}
-            />
-          )}
-          <Line x1={left(0)} x2={left(0)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
-          <Line
-            x1={left(tauUs + openUs)}
-            x2={left(tauUs + openUs)}
-            y1={TOP}
-            y2={height}
-            stroke={colours.quiet}
-            strokeWidth={1}
-          />
+          <Rect {...stretchOf(0, tauUs + openUs)} y={TOP} height={height - TOP} fill={colours.shade} />
+          {openUs > tauUs && <Rect {...stretchOf(tauUs, openUs)} y={TOP} height={height - TOP} fill={colours.open} />}
+          {[0, tauUs + openUs].filter(axis.holds).map((us) => (
+            <Line key={us} x1={left(us)} x2={left(us)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
+          ))}
           {verdicts.map((verdict, index) => {
             const y = TOP + ROW * (index + 0.5);
             return (
@@ -119,8 +112,8 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
               style={{
                 position: 'absolute',
                 top: TOP + ROW * (index + 0.5) - 11,
-                left: left(0),
-                width: left(tauUs + openUs) - left(0),
+                left: NAMES,
+                width: width - NAMES,
               }}
             >
               <Words as="small" tone="fault" align="center">
@@ -134,6 +127,33 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
           ? 'Shaded: curtains moving. Bright: the whole frame is open.'
           : 'Shaded: curtains moving. The whole frame is never open at once.'}
       </Words>
+      <Causes verdicts={verdicts} shot={shot} names={names} />
+    </View>
+  );
+}
+
+/** What set each light off, link by link. */
+function Causes({ verdicts, shot, names }: Pick<TimeLineProps, 'verdicts' | 'shot' | 'names'>) {
+  const [open, setOpen] = useState(false);
+  return (
+    <View style={{ gap: space.small }}>
+      <Button
+        label={open ? 'Close the causes' : 'What sets each light off'}
+        expanded={open}
+        onPress={() => setOpen(!open)}
+      />
+      {open && (
+        <View role="list" aria-label="Causes" style={{ gap: space.small }}>
+          {verdicts.map(({ unit }) => (
+            <View role="listitem" key={unit}>
+              <Words as="strong">{names.unit(unit)}</Words>
+              <Words as="small" tone="quiet">
+                {chainText(causeChain(shot, unit), names)}
+              </Words>
+            </View>
+          ))}
+        </View>
+      )}
     </View>
   );
 }

@@ -102,6 +102,16 @@ function Control({ field, value, onChange, name }: Omit<SettingEditorProps, 'atF
         />
       );
     }
+    case 'several':
+      return (
+        <Toggles
+          label={name}
+          options={editor.options}
+          values={(value as string[] | null) ?? editor.options.slice(0, 1).map((option) => option.value)}
+          // In no way at all it would be in no shot.
+          onChange={(values) => onChange(values.length === 0 ? null : values)}
+        />
+      );
     case 'units':
       return (
         <Toggles

@@ -1,5 +1,5 @@
 /** Which settings stand at which station of a line, and how each is edited. */
-import { CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/look';
+import { ATTITUDES, CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/look';
 import type { SettingPath } from '@ergon/core/look';
 import { EXPOSURE_MODES, EYE_MODES, radiosOf } from '@ergon/core/profile';
 import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig';
@@ -18,6 +18,8 @@ export type Editor =
   /** Stops up or down in thirds, at most so many either way. */
   | { kind: 'shift'; most: number }
   | { kind: 'shutter' }
+  /** Any of these at once. */
+  | { kind: 'several'; options: readonly { value: string; label: string }[] }
   | { kind: 'units'; options: readonly string[] };
 
 export interface Field {
@@ -65,6 +67,12 @@ const notedOn = (unit: string): Field[] => [oneOf(unit, 'cells', CELLS), yesNo(u
 /** Seconds from frame to frame: a burst, a steady pace, a slow one. */
 const PACES = [0.1, 0.2, 0.5, 1, 2, 5];
 
+/** Tests a light answered, of ten. */
+const SHARES = [0.5, 0.6, 0.7, 0.8, 0.9, 1].map((value) => ({ value, label: `${Math.round(10 * value)} of 10` }));
+
+/** Delays of a tail, in microseconds: from the first curtain's start on. */
+const TAIL_DELAYS = [0, 250, 500, 1000, 2000].map((value) => ({ value, label: `${value / 1000} ms` }));
+
 /** Settings to show at a station; empty where there is nothing to set. */
 export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage): Field[] {
   const { light } = line;
@@ -82,6 +90,9 @@ export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage)
           setting: 'secondsBetween',
           editor: { kind: 'choice', options: PACES.map((value) => ({ value, label: `${value} s` })) },
         },
+        ...(body.settings.secondsBetween == null
+          ? []
+          : [{ unit: body.id, setting: 'burstFrames', editor: { kind: 'number', from: 2, to: 500 } } as const]),
       ];
     case 'shoe':
       return shoeFields(rig, sender ?? light);
@@ -107,6 +118,8 @@ function bodyFields(body: Placed): Field[] {
     oneOf(body.id, 'exposureMode', EXPOSURE_MODES),
     onOff(body.id, 'flashFiring'),
     ...(hasPopup ? [yesNo(body.id, 'popupUp', 'up', 'down')] : []),
+    { unit: body.id, setting: 'attitudes', editor: { kind: 'several', options: asOptions(ATTITUDES) } },
+    yesNo(body.id, 'stranger', 'a stranger’s', 'ours'),
     onOff(body.id, 'isoAuto'),
     onOff(body.id, 'wbAuto'),
     onOff(body.id, 'previewOn'),
@@ -147,6 +160,7 @@ function senderFields(rig: Rig, sender: Placed, hearer: Placed): Field[] {
           oneOf(sender.id, `groups.${group}.mode`, MODES),
           { unit: sender.id, setting: `groups.${group}.power`, editor: { kind: 'stops', floor: -9 } } as const,
         ]),
+    onOff(sender.id, 'passive'),
     ...(isBody(sender) ? [] : notedOn(sender.id)),
   ];
 }
@@ -177,6 +191,7 @@ const metres = (unit: string, setting: SettingPath, to: number): Field => ({
 /** How a sensor stands to what it must see. */
 const sightFields = (light: string): Field[] => [
   oneOf(light, 'sight', SIGHTS),
+  oneOf(light, 'sightUpright', SIGHTS),
   yesNo(light, 'covered', 'covered', 'free'),
   yesNo(light, 'inSun', 'in sun', 'in no sun'),
   { unit: light, setting: 'offAxis', editor: { kind: 'number', from: 0, to: 180 } },
@@ -187,8 +202,9 @@ function reachFields(rig: Rig, light: Placed): Field[] {
   const { link } = light.settings;
   if (link === 'cable' || link === 'cord') return [metres(light.id, 'cableM', 100), metres(light.id, 'distanceM', 100)];
   const radio = radioInUse(hearerOf(rig, light as Light));
-  if (radio && rig.families.get(radio.family)?.medium === 'optical') return sightFields(light.id);
-  return [metres(light.id, 'distanceM', 500)];
+  const counted = { unit: light.id, setting: 'heardShare', editor: { kind: 'choice', options: SHARES } } as const;
+  if (radio && rig.families.get(radio.family)?.medium === 'optical') return [...sightFields(light.id), counted];
+  return [metres(light.id, 'distanceM', 500), counted];
 }
 
 function hearerFields(rig: Rig, line: SignalLine, hearer: Placed): Field[] {
@@ -256,6 +272,9 @@ function lampFields(rig: Rig, line: SignalLine): Field[] {
       : []),
     ...(light.profile.lampSwitch === false ? [] : [onOff(light.id, 'lamp')]),
     yesNo(light.id, 'hss', 'wanted', 'not wanted'),
+    ...(light.settings.mode === 'manual'
+      ? [{ unit: light.id, setting: 'tailDelayUs', editor: { kind: 'choice', options: TAIL_DELAYS } } as const]
+      : []),
     ...(light.settings.mode === 'ttl' ? [shift(light.id, 'compensation')] : [shift(light.id, 'trim')]),
     onOff(light.id, 'beep'),
     onOff(light.id, 'zoomAuto'),
@@ -282,10 +301,20 @@ const canCarry = (placed: Placed): boolean =>
   isBody(placed) ||
   (placed.profile.kind === 'trigger' && placed.profile.topShoe !== 'none' && placed.profile.foot !== 'none');
 
+/** A body with a flash of its own, for all eyes to see. */
+const flashesItself = ({ profile }: Rig['bodies'][number]): boolean =>
+  profile.popup != null && profile.popup !== 'none';
+
 const seesField = (rig: Rig, eye: string): Field => ({
   unit: eye,
   setting: 'sees',
-  editor: { kind: 'units', options: rig.lights.map((light) => light.id).filter((id) => id !== eye) },
+  editor: {
+    kind: 'units',
+    options: [
+      ...rig.lights.map((light) => light.id).filter((id) => id !== eye),
+      ...rig.bodies.filter(flashesItself).map((body) => body.id),
+    ],
+  },
 });
 
 export const shutterSteps: readonly string[] = SHUTTER_LABELS;

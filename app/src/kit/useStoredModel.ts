@@ -10,12 +10,12 @@ interface StoredModel<T> {
   /** What people call it. */
   name: string;
   /** Where the server keeps its kind. */
-  at: '/profiles' | '/families';
-  /** Where to go once it is removed. */
-  list: Href;
+  at: '/profiles' | '/families' | '/looks';
+  /** Where to go once it is removed; left out for what stays. */
+  list?: Href;
 }
 
-/** A family or profile being edited: a draft beside what is stored, saved on its version, and undone as a whole. */
+/** A family, a profile or a look being edited: a draft beside what is stored, saved on its version, and undone as a whole. */
 export function useStoredModel<T extends { id: string }>({ stored, version, name, at, list }: StoredModel<T>) {
   const { queue, refresh } = useRig();
   const router = useRouter();
@@ -38,7 +38,7 @@ export function useStoredModel<T extends { id: string }>({ stored, version, name
     onSuccess: () => {
       queue.pushUndo(`removal of ${name}`, () => void call('POST', at, stored).then(refresh, refresh));
       refresh();
-      router.replace(list);
+      if (list) router.replace(list);
     },
   });
   const failure = save.error ?? remove.error;

@@ -1,7 +1,7 @@
 import { fingerprint } from '@ergon/core/readiness';
 import type { Shot } from '@ergon/core/lightRun';
 import type { TestResult } from '@ergon/core/testFire';
-import { isRight, type Verdict } from '@ergon/core/verdict';
+import { isOf, isRight, type Verdict } from '@ergon/core/verdict';
 import { verdictText } from '@ergon/core/wording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -18,7 +18,7 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { proofText } from './LineRow';
 import { LookList } from './LookList';
-import { BodyChoice, LookPage } from './LookPage';
+import { LookPage, ShotChoice, shotName, shotOf } from './LookPage';
 
 export const Fire = () => <LookPage title="Fire" of={FireLook} />;
 
@@ -30,18 +30,18 @@ const RESULTS = [
 
 function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { judgement, look } = judged;
-  const [bodyId, setBodyId] = useState<string | null>(null);
+  const [shotKey, setShotKey] = useState<string | null>(null);
   const [pressed, setPressed] = useState(false);
   const [seen, setSeen] = useState<Record<string, TestResult>>({});
   const [logged, setLogged] = useState(0);
   const { queue, names } = useRig();
-  const shot = judgement.shots.find((one) => one.body.id === bodyId) ?? firstShot;
+  const shot = shotOf(judgement.shots, shotKey) ?? firstShot;
   const order = byLabel(names);
   const verdicts = judgement.verdicts
-    .filter((verdict) => verdict.shot === shot.body.id && verdict.verdict !== 'dark')
+    .filter((verdict) => isOf(verdict, shot) && verdict.verdict !== 'dark')
     .sort((a, b) => order(a.unit, b.unit));
   const choose = (id: string) => {
-    setBodyId(id);
+    setShotKey(id);
     setPressed(false);
     setSeen({});
     setLogged(0);
@@ -65,9 +65,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   return (
     <Page
       title={pressed ? 'Shutter pressed' : 'Fire'}
-      subtitle={[look.name, names.unit(shot.body.id), shot.body.settings.shutter, 'simulated']
-        .filter(Boolean)
-        .join(' · ')}
+      subtitle={[look.name, shotName(shot), shot.body.settings.shutter, 'simulated'].filter(Boolean).join(' · ')}
       before={<LookList current={look.id} place="fire" />}
       footer={
         marked > 0 ? (
@@ -75,13 +73,13 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
         ) : (
           <Button
             kind={pressed ? 'plain' : 'act'}
-            label={pressed ? 'Press again' : `Press the shutter of ${names.unit(shot.body.id)}`}
+            label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`}
             onPress={press}
           />
         )
       }
     >
-      <BodyChoice judged={judged} shot={shot} onChoose={choose} />
+      <ShotChoice judged={judged} shot={shot} onChoose={choose} />
       {!pressed && (
         <Words tone="quiet">Press the shutter here first: you see what should happen, and log what really does.</Words>
       )}
@@ -89,7 +87,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
         <>
           <Block label="Result">
             <Words as="sentence" tone="onBlock" live>
-              {summary(verdicts)}
+              {summary(verdicts, shot)}
             </Words>
             {logged > 0 && (
               <Words tone="quietOnBlock">{`Logged ${logged === 1 ? '1 light' : `${logged} lights`}.`}</Words>
@@ -125,7 +123,9 @@ const fingerprintOf = (judged: JudgedLook, shot: Shot, light: string): string =>
   fingerprint(judged.judgement.rig, shot.runs.get(light)!.light, shot.body);
 
 /** "7 of 9 in the frame. 2 silent." */
-function summary(verdicts: readonly Verdict[]): string {
+function summary(verdicts: readonly Verdict[], { body }: Shot): string {
+  if (body.settings.stranger === true)
+    return verdicts.length === 0 ? 'Every light stays dark, as it should.' : `${verdicts.length} fire for a stranger.`;
   const right = verdicts.filter(isRight).length;
   const others = new Map<string, number>();
   for (const verdict of verdicts.filter((one) => !isRight(one))) {

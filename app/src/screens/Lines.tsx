@@ -23,11 +23,12 @@ import { type JudgedLook, tryOnPaper, useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { AdviceList } from '../work/AdviceList';
+import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
 import { OnPaper } from '../work/OnPaper';
 import { LineRow } from './LineRow';
 import { LookList } from './LookList';
-import { BodyChoice, LookPage } from './LookPage';
+import { LookPage, ShotChoice, shotOf } from './LookPage';
 
 import { LineKeys } from './LineKeys';
 import { PlaceUnit } from './PlaceUnit';
@@ -53,9 +54,9 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
     ? (_, changes) => setOnPaper(mergeChanges(onPaper, changes).filter((change) => !isNoChange(change)))
     : null;
   const { judgement, look } = judged;
-  const [bodyId, setBodyId] = useState<string | null>(null);
+  const [shotKey, setShotKey] = useState<string | null>(null);
   const [selected, setSelected] = useState<Selected | null>(null);
-  const shot = judgement.shots.find((one) => one.body.id === bodyId) ?? firstShot;
+  const shot = shotOf(judgement.shots, shotKey) ?? firstShot;
   const lines = useMemo(() => {
     const order = byLabel(names);
     return linesOf(judgement, shot).sort((a, b) => order(a.light.id, b.light.id));
@@ -91,7 +92,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
           )}
           {!onPaper && <Button label="Try on paper" onPress={() => setOnPaper([])} />}
         </View>
-        <BodyChoice judged={judged} shot={shot} onChoose={setBodyId} />
+        <ShotChoice judged={judged} shot={shot} onChoose={setShotKey} />
         {wide ? (
           <WideLines
             lines={lines}
@@ -114,6 +115,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
           </View>
         )}
         <AdviceList judged={judged} />
+        {!onPaper && <AroundLook judged={judged} />}
         {!onPaper && <PlaceUnit judged={judged} />}
       </Page>
     </EditContext>

@@ -31,17 +31,29 @@ export function LookPage({ title, of: Content }: LookPageProps) {
   );
 }
 
-interface BodyChoiceProps {
+interface ShotChoiceProps {
   judged: JudgedLook;
   shot: Shot;
-  onChoose: (body: string) => void;
+  onChoose: (shot: string) => void;
 }
 
-/** Whose shutter is pressed, where there is more than one. */
-export function BodyChoice({ judged, shot, onChoose }: BodyChoiceProps) {
+/** One body may be held two ways. */
+const keyOf = ({ body, attitude }: Shot): string => `${body.id} ${attitude}`;
+
+export const shotOf = (shots: readonly Shot[], key: string | null): Shot | undefined =>
+  shots.find((one) => keyOf(one) === key);
+
+/** "Camera 1", "Camera 1 upright", "Guest, not ours". */
+export const shotName = ({ body, attitude }: Shot): string =>
+  [body.unit.label, attitude === 'upright' && ' upright', body.settings.stranger === true && ', not ours']
+    .filter(Boolean)
+    .join('');
+
+/** Whose shutter is pressed, where there is more than one, and how it is held. */
+export function ShotChoice({ judged, shot, onChoose }: ShotChoiceProps) {
   const wide = useWide();
   const { shots } = judged.judgement;
   if (shots.length < 2) return null;
-  const options = shots.map(({ body }) => ({ value: body.id, label: body.unit.label }));
-  return <Choice label="Shot by" fill={!wide} options={options} value={shot.body.id} onChoose={onChoose} />;
+  const options = shots.map((one) => ({ value: keyOf(one), label: shotName(one) }));
+  return <Choice label="Shot by" fill={!wide} options={options} value={keyOf(shot)} onChoose={onChoose} />;
 }

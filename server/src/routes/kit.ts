@@ -1,5 +1,6 @@
 import { familySchema } from '@ergon/core/familySchema';
 import { idSchema } from '@ergon/core/field';
+import { lookSchema } from '@ergon/core/lookSchema';
 import { profileSchema } from '@ergon/core/profileSchema';
 import { unitSchema } from '@ergon/core/unitSchema';
 import { Router } from 'express';
@@ -8,7 +9,7 @@ import { z } from 'zod';
 import { ApiError } from '../errors.ts';
 import { signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
-import { addModel, FAMILIES, type ModelKind, PROFILES, removeModel, replaceModel } from '../store/models.ts';
+import { addModel, FAMILIES, LOOKS, type ModelKind, PROFILES, removeModel, replaceModel } from '../store/models.ts';
 import { applyUnitBatch } from '../store/unitBatch.ts';
 import { addUnit, editUnit, removeUnit, restoreUnit } from '../store/units.ts';
 
@@ -25,7 +26,7 @@ const batchSchema = z.strictObject({
   remove: z.array(idSchema).max(MOST_UNITS),
 });
 
-/** Units, and the families and profiles they are made from. */
+/** Units, the families and profiles they are made from, and what a look says of itself. */
 export function kitRoutes(source: DataSource): Router {
   const router = Router();
 
@@ -55,6 +56,7 @@ export function kitRoutes(source: DataSource): Router {
 
   modelRoutes(router, source, '/profiles', PROFILES, profileSchema);
   modelRoutes(router, source, '/families', FAMILIES, familySchema);
+  replaceRoute(router, source, '/looks', LOOKS, lookSchema.omit({ units: true }));
   return router;
 }
 
@@ -65,21 +67,31 @@ function modelRoutes<T extends { id: string }>(
   kind: ModelKind<T>,
   schema: z.ZodType<T>,
 ): void {
-  const replaceSchema = z.strictObject({ version: versionSchema, doc: schema });
+  replaceRoute(router, source, at, kind, schema);
   router.post(at, async (request, response) => {
     const { crewId } = signedIn(request);
     await addModel(source, kind, crewId, validated(schema, request.body));
     response.status(201).json({ version: 1 });
   });
+  router.delete(`${at}/:id`, async (request, response) => {
+    await removeModel(source, kind, signedIn(request).crewId, request.params.id);
+    response.status(204).end();
+  });
+}
+
+function replaceRoute<T extends { id: string }>(
+  router: Router,
+  source: DataSource,
+  at: string,
+  kind: ModelKind<T>,
+  schema: z.ZodType<T>,
+): void {
+  const replaceSchema = z.strictObject({ version: versionSchema, doc: schema });
   router.put(`${at}/:id`, async (request, response) => {
     const { crewId } = signedIn(request);
     const { version, doc } = validated(replaceSchema, request.body);
     if (doc.id !== request.params.id)
       throw new ApiError('input.invalid', [{ path: 'doc.id', message: 'differs from the id in the address' }]);
     response.json({ version: await replaceModel(source, kind, crewId, version, doc) });
-  });
-  router.delete(`${at}/:id`, async (request, response) => {
-    await removeModel(source, kind, signedIn(request).crewId, request.params.id);
-    response.status(204).end();
   });
 }

@@ -1,9 +1,10 @@
-/** Families and profiles: what a crew knows of the makes of its gear. */
+/** Records stored whole: families, profiles, and what a look says of itself. */
 import type { Family } from '@ergon/core/family';
 import { DOCUMENT_VERSION } from '@ergon/core/kitDocument';
 import { type Profile, radiosOf } from '@ergon/core/profile';
 import { type DataSource, type EntityManager, In, IsNull } from 'typeorm';
-import { type CrewRecord, FamilyRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
+import type { Look } from '@ergon/core/look';
+import { type CrewRecord, FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError } from '../errors.ts';
 
 const DUPLICATE = 1062;
@@ -43,6 +44,13 @@ export const PROFILES: ModelKind<Profile> = {
     const units = await manager.findBy(UnitRow, { crewId, removedAt: IsNull() });
     return units.find(({ doc }) => doc.profile === id)?.doc.label ?? null;
   },
+};
+
+/** What a look says of itself; its units have rows of their own. */
+export const LOOKS: ModelKind<Omit<Look, 'units'>> = {
+  Row: LookRow,
+  check: async () => {},
+  usedBy: async () => null,
 };
 
 export async function addModel<T extends { id: string }>(

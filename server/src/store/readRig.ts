@@ -49,7 +49,7 @@ export async function readRig(source: DataSource, who: SignedIn): Promise<CrewRi
       fingerprint: row.fingerprint,
       at: row.at.toISOString(),
     })),
-    versions: { families: versionsOf(families), profiles: versionsOf(profiles) },
+    versions: { families: versionsOf(families), profiles: versionsOf(profiles), looks: versionsOf(looks) },
   };
 }
 
