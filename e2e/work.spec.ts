@@ -89,3 +89,58 @@ test('advice is there for who asks, with its mend where there is one', async ({ 
   await expect(page.getByRole('list', { name: 'Advice' }).getByRole('listitem').first()).toBeVisible();
   await expectAccessible(page, 'advice');
 });
+
+test('the time line is looked at closely, and says what set each light off', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/fire/first-dance', 'Fire');
+  await page.getByRole('radio', { name: 'Shot by: Body 2' }).click();
+  await page.getByRole('button', { name: /^Press the shutter of Body 2/ }).click();
+  const line = page.getByRole('img', { name: /^Shot by Body 2/ });
+  await expect(line.getByText('4.4', { exact: true })).toBeVisible();
+  await page.getByRole('radio', { name: 'Look at: before' }).click();
+  await expect(line.getByText('-80', { exact: true })).toBeVisible();
+  await expect(line.getByText('4.4', { exact: true })).toHaveCount(0);
+  await page.getByRole('radio', { name: 'Look at: pulses' }).click();
+  await expect(line.getByText('before the shutter')).toBeVisible();
+  await page.getByRole('button', { name: 'What sets each light off' }).click();
+  const causes = page.getByRole('list', { name: 'Causes' });
+  await expect(causes.getByText(/Sender 2 sends at 4\.47 ms, Light 1 fires at 5\.39 ms\.$/)).toBeVisible();
+  await expect(causes.getByText(/Light 7 meters at −79\.\d\d ms, Light 8 fires at −79\.\d\d ms\.$/)).toBeVisible();
+  await expectAccessible(page, 'time line and causes');
+});
+
+test('asleep after the speeches: what is around a look decides too, and is mended', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/slipway', 'Slipway portraits');
+  await page.getByRole('button', { name: 'Least work for all' }).click();
+  await page.getByRole('button', { name: /^Make these \d+ changes/ }).click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.getByRole('button', { name: 'Around this look' }).click();
+  await page.getByRole('textbox', { name: /^Minutes without a shot/ }).fill('90');
+  await page.getByRole('textbox', { name: /^Else on the air/ }).fill('House network 2452');
+  await expect(page.getByText('Write it like House network=2452/20.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled();
+  await page.getByRole('textbox', { name: /^Else on the air/ }).fill('House network=2452/20');
+  await expectAccessible(page, 'around a look');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect(page.getByText(/falls asleep after 15 min/).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/falls asleep after 15 min/).first()).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Wake Light 7/ })
+    .first()
+    .click();
+  await expect(page.getByText(/falls asleep after 15 min/)).toHaveCount(0);
+});
+
+test('a camera that is a stranger’s must leave our lights dark', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/speeches', 'Speeches');
+  await page
+    .getByRole('button', { name: /(^|: )body,/ })
+    .first()
+    .click();
+  await page.getByRole('radio', { name: 'whose it is of Body 1: a stranger’s' }).click();
+  await expect(page.getByRole('radio', { name: 'Shot by: Body 1, not ours' })).toBeVisible();
+  await expect(page.getByText(/fires? when (it|they) should not/).first()).toBeVisible();
+});

@@ -10,10 +10,11 @@ import { View } from 'react-native';
 import Svg, { G, Line, Rect } from 'react-native-svg';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
-import { ms, type Stretch, timeAxis } from './timeAxis';
+import { ms, type Stretch, type TimeAxis, timeAxis } from './timeAxis';
 
 const ROW = 34;
 const TOP = 26;
@@ -37,6 +38,7 @@ interface TimeLineProps {
 /** One shot in milliseconds: when each light's pulses came against the curtains, whole or looked at more closely. */
 export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
   const colours = useColours();
+  const wide = useWide();
   const [stretch, setStretch] = useState<Stretch>('shot');
   const tauUs = shot.curtain.tauUs ?? 3500;
   const openUs = shot.curtain.openUs ?? 5000;
@@ -48,7 +50,13 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
   const stretchOf = (from: number, to: number) => ({ x: left(from), width: Math.max(0, left(to) - left(from)) });
   return (
     <View style={{ gap: space.small }}>
-      <Choice label="Look at" options={STRETCH_OPTIONS} value={stretch} onChoose={(to) => setStretch(to as Stretch)} />
+      <Choice
+        label="Look at"
+        fill={!wide}
+        options={STRETCH_OPTIONS}
+        value={stretch}
+        onChoose={(to) => setStretch(to as Stretch)}
+      />
       <View role="img" aria-label={spoken(verdicts, shot, names)} style={{ width, height }}>
         <Svg width={width} height={height} aria-hidden style={{ position: 'absolute' }}>
           <Rect {...stretchOf(0, tauUs + openUs)} y={TOP} height={height - TOP} fill={colours.shade} />
@@ -105,8 +113,9 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
         ))}
         {verdicts
           .map((verdict, index) => ({ verdict, index }))
-          .filter(({ verdict }) => verdict.verdict === 'silent')
-          .map(({ verdict, index }) => (
+          .map((row) => ({ ...row, words: outside(row.verdict, axis) }))
+          .filter(({ words }) => words !== null)
+          .map(({ verdict, index, words }) => (
             <View
               key={verdict.unit}
               style={{
@@ -116,8 +125,8 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
                 width: width - NAMES,
               }}
             >
-              <Words as="small" tone="fault" align="center">
-                nothing heard
+              <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center">
+                {words}
               </Words>
             </View>
           ))}
@@ -132,11 +141,18 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
   );
 }
 
+/** What is said in a row without a pulse in sight. */
+function outside({ verdict, atUs }: Verdict, axis: TimeAxis): string | null {
+  if (verdict === 'silent') return 'nothing heard';
+  if (atUs === null || axis.holds(atUs)) return null;
+  return atUs < 0 ? 'before the shutter' : 'later';
+}
+
 /** What set each light off, link by link. */
 function Causes({ verdicts, shot, names }: Pick<TimeLineProps, 'verdicts' | 'shot' | 'names'>) {
   const [open, setOpen] = useState(false);
   return (
-    <View style={{ gap: space.small }}>
+    <View style={{ gap: space.small, maxWidth: 720 }}>
       <Button
         label={open ? 'Close the causes' : 'What sets each light off'}
         expanded={open}

@@ -57,10 +57,10 @@ const withMarks = (axis: TimeAxis, times: readonly number[]): TimeAxis => {
 const isClear = ({ x }: TimeAxis, times: readonly number[], index: number): boolean =>
   x(times[index]!) - x(times[index - 1]!) > 34 && x(times.at(-1)!) - x(times[index]!) > 70;
 
-/** Round marks, about four of them. */
+/** Round marks, about six of them. */
 function linear(width: number, fromUs: number, toUs: number, unit: string): TimeAxis {
   const scale = (width - 2 * EDGE) / (toUs - fromUs);
-  const step = roundStep((toUs - fromUs) / 4);
+  const step = roundStep((toUs - fromUs) / 6);
   const first = Math.ceil(fromUs / step) * step;
   const count = Math.floor((toUs - first) / step) + 1;
   const times = Array.from({ length: count }, (_, index) => first + index * step);

@@ -54,15 +54,16 @@ export function FitPlace() {
       }),
     );
   }, [rig?.units, kit, names]);
+  const chosen = useMemo(() => [...items.values()].filter((item) => !left.has(item.unit.id)), [items, left]);
   const choice = useMemo((): FitChoice => {
-    const of = (kind: FitItem['profile']['kind']) =>
-      [...items.values()].filter((item) => item.profile.kind === kind && !left.has(item.unit.id)).slice(0, MOST);
+    const of = (kind: FitItem['profile']['kind']) => chosen.filter((item) => item.profile.kind === kind).slice(0, MOST);
     return { bodies: of('body'), flashes: of('flash'), triggers: of('trigger'), families: kit.families, offCamera };
-  }, [items, left, kit, offCamera]);
+  }, [chosen, kit, offCamera]);
   const { cells, progress, stopped, stop, again } = useFit(choice);
   const [body, flash] = [items.get(pair?.body ?? ''), items.get(pair?.flash ?? '')];
   const open = body && flash && !left.has(body.unit.id) && !left.has(flash.unit.id) ? { body, flash } : null;
   const { bodies, flashes, triggers } = choice;
+  const unseen = chosen.length - bodies.length - flashes.length - triggers.length;
   return (
     <KitPage
       title="Fit"
@@ -98,6 +99,11 @@ export function FitPlace() {
           value={offCamera}
           onChoose={setOffCamera}
         />
+        {unseen > 0 && (
+          <Words tone="quiet">
+            {`At most ${MOST} of a kind fit in one table: ${unseen} ${unseen === 1 ? 'unit is' : 'units are'} not in it. Choose the gear to see others.`}
+          </Words>
+        )}
         <View style={styles.buttons}>
           <Button label="Choose the gear" expanded={choosing} onPress={() => setChoosing(!choosing)} />
           {!wide && (

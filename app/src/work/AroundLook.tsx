@@ -32,12 +32,12 @@ export function AroundLook({ judged }: { judged: JudgedLook }) {
         expanded={open}
         onPress={() => setOpen(!open)}
       />
-      {open && <Edit judged={judged} onDone={() => setOpen(false)} />}
+      {open && <Edit judged={judged} />}
     </View>
   );
 }
 
-function Edit({ judged, onDone }: { judged: JudgedLook; onDone: () => void }) {
+function Edit({ judged }: { judged: JudgedLook }) {
   const { rig } = useRig();
   const { units: _units, ...stored } = judged.look;
   const version = rig?.versions.looks[stored.id] ?? 1;
@@ -88,10 +88,7 @@ function Edit({ judged, onDone }: { judged: JudgedLook; onDone: () => void }) {
         kind="act"
         label="Save"
         hint="what is around this look"
-        onPress={() => {
-          model.saveNow();
-          onDone();
-        }}
+        onPress={model.saveNow}
         disabled={!changed || noMinutes || noEmitters || model.savePending}
       />
     </View>
