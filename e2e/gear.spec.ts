@@ -145,11 +145,11 @@ test('a list of 500 units with 20 bad rows: each is named, the good ones land, u
   await expect(page.getByRole('region', { name: 'Preview of the list' })).toHaveCount(0);
   expect(posts).toHaveLength(1);
   await page.getByRole('link', { name: 'Units' }).click();
-  await expect(page.getByText('502 units · 38 models')).toBeVisible();
+  await expect(page.getByText('503 units · 38 models')).toBeVisible();
   await page.getByRole('textbox', { name: 'Find a unit' }).fill('crate 49');
-  await expect(page.getByText('11 of 502 units')).toBeVisible();
+  await expect(page.getByText('11 of 503 units')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: reading crates.csv' }).click();
-  await expect(page.getByText('22 units · 38 models')).toBeVisible();
+  await expect(page.getByText('23 units · 38 models')).toBeVisible();
 });
 
 test('the unit list goes out and comes back in as it was', async ({ page }) => {
@@ -159,7 +159,7 @@ test('the unit list goes out and comes back in as it was', async ({ page }) => {
   await page.getByRole('button', { name: 'Export, the unit list' }).click();
   const file = await (await download).path();
   await page.getByLabel('Unit list to read').setInputFiles(file);
-  await expect(page.getByText(/: 0 to add, 0 to change, 22 as they are, 0 refused\./)).toBeVisible();
+  await expect(page.getByText(/: 0 to add, 0 to change, 23 as they are, 0 refused\./)).toBeVisible();
 });
 
 test('a family is added, described and spoken; one in use is not removed', async ({ page }) => {

@@ -134,7 +134,7 @@ test('units are found by a word on them and by what they can do', async () => {
   show(<KitPlace />);
   const user = userEvent.setup();
   await user.type(await screen.findByRole('textbox', { name: 'Find a unit' }), 'sound crew');
-  expect(screen.getByText('1 of 22 units')).toBeInTheDocument();
+  expect(screen.getByText('1 of 23 units')).toBeInTheDocument();
   expect(screen.getByRole('button', { name: /^Optic 1/ })).toHaveTextContent('borrowed from The band’s sound crew');
   await user.clear(screen.getByRole('textbox', { name: 'Find a unit' }));
   await user.click(screen.getByRole('button', { name: 'By what it can do' }));

@@ -124,3 +124,47 @@ test('advice is folded away until somebody asks', async () => {
   expect(within(list).getByText('The link of Light 9 carries no power: walk to it to change it.')).toBeInTheDocument();
   expect(within(list).getAllByRole('listitem')[0]).toHaveTextContent('Use only what is legal where you are.');
 });
+
+test('what is around a look is saved whole, on its version, once it is written rightly', async () => {
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Around this look' }));
+  const save = screen.getByRole('button', { name: /^Save/ });
+  expect(save).toBeDisabled();
+  await user.type(screen.getByRole('textbox', { name: /^Minutes without/ }), '90');
+  await user.type(screen.getByRole('textbox', { name: /^Else on the air/ }), 'House network=2452');
+  expect(screen.getByText('Write it like House network=2452/20.')).toBeInTheDocument();
+  expect(save).toBeDisabled();
+  await user.type(screen.getByRole('textbox', { name: /^Else on the air/ }), '/20, Band=2405.5/1');
+  await user.click(save);
+  const puts = (globalThis.fetch as jest.Mock).mock.calls.filter(([, init]) => init?.method === 'PUT');
+  expect(puts).toHaveLength(1);
+  const [path, { body }] = puts[0] as [string, { body: string }];
+  expect(path).toBe('/api/looks/slipway');
+  expect(JSON.parse(body)).toMatchObject({
+    version: 1,
+    doc: {
+      id: 'slipway',
+      quietMinutes: 90,
+      emitters: [
+        { name: 'House network', mhz: 2452, widthMhz: 20 },
+        { name: 'Band', mhz: 2405.5, widthMhz: 1 },
+      ],
+    },
+  });
+  expect(JSON.parse(body).doc).not.toHaveProperty('units');
+});
+
+test('families without frequencies are named where emitters are written', async () => {
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Around this look' }));
+  expect(screen.getByText(/^No frequencies are recorded for .*Curlew/)).toBeInTheDocument();
+  expect(screen.queryByText(/recorded for .*Plover/)).not.toBeInTheDocument();
+});
+
+test('a guest’s camera is a shot of its own, in which a light that answers it stands', async () => {
+  const user = show();
+  await user.click(await screen.findByRole('radio', { name: 'Shot by: Guest 1, not ours' }));
+  expect((await screen.findAllByText(/fires for the wrong body|fires when it should not/)).length).toBeGreaterThan(0);
+  expect(screen.getAllByText('Light 8').length).toBeGreaterThan(0);
+  expect(screen.queryByText('Light 3')).not.toBeInTheDocument();
+});

@@ -250,7 +250,10 @@ export class Mends extends FaultScene {
       .filter((light) => light !== subject.id && !sees.includes(light))
       .slice(0, TRIES)
       .flatMap((light) =>
-        ['S1', 'S2'].map((eye) => [this.set(subject, 'sees', [...sees, light]), this.set(subject, 'eye', eye)]),
+        // Beside what it watches, or instead of it: that may be somebody else's.
+        [[...sees, light], ...(sees.length > 0 ? [[light]] : [])].flatMap((view) =>
+          ['S1', 'S2'].map((eye) => [this.set(subject, 'sees', view), this.set(subject, 'eye', eye)]),
+        ),
       );
   }
 

@@ -101,7 +101,7 @@ test.each<[string, (document: ReturnType<typeof demo>) => unknown, string]>([
   [
     'an id used twice',
     (d) => ({ ...d, units: [...d.units, d.units[0]] }),
-    'units[22].id: "answer-1" is used twice: ids must differ',
+    'units[23].id: "answer-1" is used twice: ids must differ',
   ],
   [
     'a label of 10,000 characters',
