@@ -122,13 +122,14 @@ function onSenders(rig: Rig, firing: readonly Light[]): Advice[] {
     const heard = firing.filter(
       (light) => isByAir(light.settings) && radioInUse(hearerOf(rig, light))?.family === family,
     );
+    const spare = hasSpare(rig, sender, family);
+    const note = familyOf(rig, sender)?.regionNote;
     for (const light of heard) {
       const say = (code: Code, params: Params = {}) =>
         advice.push({ code, subject: sender.id, light: light.id, params });
-      if (!hasSpare(rig, sender, family)) say('advice.no-spare-master');
+      if (!spare) say('advice.no-spare-master');
       if (isFlash(sender) && sender.settings.link === 'shoe' && sender.settings.lamp !== false)
         say('advice.master-lights');
-      const note = familyOf(rig, sender)?.regionNote;
       if (note != null) say('caution.radio-law', { note });
     }
   }

@@ -50,7 +50,7 @@ export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Ligh
   const control = controlOf(rig, speaker, light);
   if (control.holds === null) return unknownDelivery(null, null, control.fields);
   return control.holds
-    ? bySender(rig, speaker, light, passesBySender(rig, body, sender, light, 'ttl'), body)
+    ? bySender(rig, speaker, light, () => passesBySender(rig, body, sender, light, 'ttl'), body)
     : byHand(rig, body, light);
 }
 
@@ -68,13 +68,13 @@ function speakerFor(rig: Rig, passive: Placed, light: Light): Placed | null {
   return others.find(({ speaks }) => speaks === true)?.other ?? passive;
 }
 
-function bySender(rig: Rig, sender: Placed, light: Light, metering: Passage, body: Body): Delivery {
+function bySender(rig: Rig, sender: Placed, light: Light, metering: () => Passage, body: Body): Delivery {
   const hearer = hearerOf(rig, light);
   const letter = hearer.settings.group;
   const told = (letter != null && sender.settings.groups?.[letter]) || {};
   const wanted = light.settings.mode ?? null;
   const toldMode = modeTold(rig, sender, light, told.mode ?? null);
-  const metered: Tri = toldMode.mode === null ? null : toldMode.mode === 'ttl' ? metering.holds : false;
+  const metered: Tri = toldMode.mode === null ? null : toldMode.mode === 'ttl' ? metering().holds : false;
   const fields = missing([light.id, 'mode', wanted]);
   if (toldMode.mode === null) fields.push(toldMode.field);
   if (wanted === null || toldMode.mode === null) return unknownDelivery(true, metered, fields);
@@ -82,7 +82,7 @@ function bySender(rig: Rig, sender: Placed, light: Light, metering: Passage, bod
   if (wanted !== toldMode.mode) {
     return overruledMode(metered, wanted, toldMode.mode, sender, light, letter!, rival('mode'));
   }
-  if (wanted === 'ttl') return ttlDelivery(body, light, true, metering);
+  if (wanted === 'ttl') return ttlDelivery(body, light, true, metering());
   return manualDelivery(
     rig,
     body,

@@ -186,10 +186,12 @@ class ShotRun {
       this.add(light, walk, null, null);
       return;
     }
-    this.add(light, best.walk, best.sender.id, deliver(this.rig, this.body, best.sender, light));
+    const told = deliver(this.rig, this.body, best.sender, light);
+    this.add(light, best.walk, best.sender.id, told);
     for (const { sender, walk } of attempts) {
       if (walk.arrives === false) continue;
-      this.queueFor(light, walk, deliver(this.rig, this.body, sender, light), sender.id);
+      const delivery = sender === best.sender ? told : deliver(this.rig, this.body, sender, light);
+      this.queueFor(light, walk, delivery, sender.id);
     }
   }
 
