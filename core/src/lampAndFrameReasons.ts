@@ -89,7 +89,7 @@ export const LAMP_AND_FRAME = {
     ],
   }),
   'crew.clash': (p, me, names) => ({
-    gap: 'fires for the wrong body',
+    gap: p.strange === true ? 'fires for a stranger' : 'fires for the wrong body',
     why: `${me} fires when ${names.unit(String(p.body))} shoots, which it should not: it ${p.link === 'eye' ? `sees ${names.unit(String(p.cause))}` : `hears ${names.unit(String(p.cause))}`}.`,
   }),
   'crew.channels-exhausted': (p, me, names) => ({

@@ -246,12 +246,16 @@ export class Mends extends FaultScene {
   protected turnEye(): Candidate[] {
     const { subject } = this;
     const sees = subject.settings.sees ?? [];
+    // Beside what it watches, or instead of it, which comes first where that is somebody else's.
+    const beside = (light: string) => [...sees, light];
+    const strange = sees.some((id) => this.rig.strangers.has(id));
+    const viewsWith = (light: string) =>
+      sees.length === 0 ? [[light]] : strange ? [[light], beside(light)] : [beside(light), [light]];
     return this.firingLights()
       .filter((light) => light !== subject.id && !sees.includes(light))
       .slice(0, TRIES)
       .flatMap((light) =>
-        // Beside what it watches, or instead of it: that may be somebody else's.
-        [[...sees, light], ...(sees.length > 0 ? [[light]] : [])].flatMap((view) =>
+        viewsWith(light).flatMap((view) =>
           ['S1', 'S2'].map((eye) => [this.set(subject, 'sees', view), this.set(subject, 'eye', eye)]),
         ),
       );

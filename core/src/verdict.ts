@@ -215,8 +215,9 @@ const earlyFault = (run: LightRun): Fault => ({
 /** Both ways a light can fire for the wrong shutter: it shares the air with that body's sender, or sees its light. */
 function strayFault(rig: Rig, body: Body, run: LightRun): Fault {
   const { id, settings } = run.light;
-  const params = { light: id, body: body.id, cause: run.cause, link: settings.link ?? null };
-  if (isByAir(settings) && rig.strangers.has(body.id) && !canPart(rig, run.light)) {
+  const strange = rig.strangers.has(body.id);
+  const params = { light: id, body: body.id, cause: run.cause, link: settings.link ?? null, strange };
+  if (isByAir(settings) && strange && !canPart(rig, run.light)) {
     const family = radioInUse(hearerOf(rig, run.light))?.family ?? null;
     return { code: 'crew.channels-exhausted', subject: id, params: { ...params, family } };
   }

@@ -68,7 +68,7 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
             const y = TOP + ROW * (index + 0.5);
             return (
               <G key={verdict.unit}>
-                {verdict.verdict !== 'silent' && (
+                {outside(verdict, axis) === null && (
                   <Line x1={NAMES} x2={width} y1={y} y2={y} stroke={colours.rule} strokeWidth={1} />
                 )}
                 {pulses
