@@ -8,6 +8,7 @@ import type { Names } from '@ergon/core/settingWords';
 import type { Verdict } from '@ergon/core/verdict';
 import { costText, findingText, fixText, namesOf, needText, verdictText } from '@ergon/core/wording';
 import { chosenLooks } from './main.ts';
+import { shotText } from './shotText.ts';
 
 export interface CheckOptions {
   look?: string;
@@ -58,7 +59,9 @@ function asText(look: Look, judgement: Judgement, names: Names): string {
   const lines = [`${look.name} (${look.id})`];
   for (const verdict of judgement.verdicts) {
     if (verdict.verdict === 'dark') continue;
-    lines.push(`  ${names.unit(verdict.shot)} · ${names.unit(verdict.unit)}: ${verdictText(verdict)}`);
+    lines.push(
+      `  ${shotText(verdict.shot, verdict.attitude, names)} · ${names.unit(verdict.unit)}: ${verdictText(verdict)}`,
+    );
   }
   for (const finding of judgement.findings) {
     const text = findingText(finding, names);

@@ -1,3 +1,4 @@
+import { shotsOf } from '@ergon/core/judge';
 import type { KitDocument } from '@ergon/core/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig';
 import { simulate } from '@ergon/core/simulate';
@@ -7,6 +8,7 @@ import { stopsLabel } from '@ergon/core/stops';
 import { isFailing, verdictOf } from '@ergon/core/verdict';
 import { namesOf, verdictText } from '@ergon/core/wording';
 import { looksOf, Unusable } from './main.ts';
+import { shotText } from './shotText.ts';
 
 export interface FireOptions {
   look: string;
@@ -14,7 +16,7 @@ export interface FireOptions {
   json: boolean;
 }
 
-/** Presses one shutter of a look, or each in turn, and prints the time line. */
+/** Presses one shutter of a look, or each in turn, in each way it is held, and prints the time line. */
 export function fire(
   document: KitDocument,
   { look: id, body, json }: FireOptions,
@@ -25,21 +27,23 @@ export function fire(
   const kit = indexKit(document);
   const names = namesOf(kit);
   const rig = buildRig(kit, look);
-  const bodies = rig.bodies.filter((one) => body === undefined || one.id === body);
-  if (bodies.length === 0) {
+  const wanted = shotsOf(rig).filter((one) => body === undefined || one.body.id === body);
+  if (wanted.length === 0) {
     throw new Unusable(
       `--body: the look has ${body === undefined ? 'no body' : `no body "${body}"`}; it has ${rig.bodies.map((one) => one.id).join(', ') || 'none'}`,
     );
   }
-  const shots = bodies.map((one) => {
-    const shot = simulate(rig, one);
-    return { shot, verdicts: [...shot.runs.values()].map((run) => verdictOf(rig, shot, run)) };
+  const shots = wanted.map((one) => {
+    const shot = simulate(rig, one.body, undefined, one.attitude);
+    const ours = [...shot.runs.values()].filter((run) => !rig.strangers.has(run.light.id));
+    return { shot, verdicts: ours.map((run) => verdictOf(rig, shot, run)) };
   });
   if (json) {
     say(
       JSON.stringify(
         shots.map(({ shot, verdicts }) => ({
           body: shot.body.id,
+          attitude: shot.attitude,
           timeline: shot.timeline,
           verdicts: verdicts.map(({ unit, verdict, atUs }) => ({ unit, verdict, atUs })),
         })),
@@ -49,7 +53,7 @@ export function fire(
     );
   } else {
     for (const { shot, verdicts } of shots) {
-      say(names.unit(shot.body.id));
+      say(shotText(shot.body.id, shot.attitude, names));
       for (const event of shot.timeline) say(`  ${event.atUs.toFixed(0).padStart(8)} us  ${eventText(event, names)}`);
       for (const verdict of verdicts)
         if (verdict.verdict !== 'dark') say(`  ${names.unit(verdict.unit)}: ${verdictText(verdict)}`);
@@ -84,5 +88,8 @@ function pulseText(event: TimelineEvent, names: Names): string {
   if (event.pulse === 'burst') return `${who} speaks in coded light`;
   const power = event.power === undefined ? '' : ` at ${stopsLabel(event.power)}`;
   const pops = event.pops === undefined ? '' : `, ${event.pops} pops`;
-  return `${who} ${event.pulse === 'pre' ? 'meters' : 'fires'}${power}${pops}, set off by ${names.unit(event.cause!)}`;
+  // A pop-up is set off by nothing but its own body.
+  const by = event.cause === undefined ? '' : `, set off by ${names.unit(event.cause)}`;
+  const share = event.chance == null ? '' : `, in about ${Math.round(100 * event.chance)} of 100 shots`;
+  return `${who} ${event.pulse === 'pre' ? 'meters' : 'fires'}${power}${pops}${share}${by}`;
 }

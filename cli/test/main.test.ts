@@ -73,6 +73,38 @@ test('fire prints the time line in microseconds', async () => {
   );
 });
 
+test('fire presses a guest’s shutter too: its pop-up sets off the eye that sees it', async () => {
+  const { code, out } = await run('fire', DEMO, '--look', 'slipway', '--body', 'guest-1');
+  expect(code).toBe(1);
+  expect(out).toContain('-80000 us  Guest 1 meters\n');
+  expect(out).toContain('-79900 us  Light 8 fires at -3, set off by Guest 1');
+  expect(out).toContain('Light 8: fires when it should not');
+  expect(out).not.toContain('no longer in the kit');
+});
+
+test('a camera held two ways is two shots, in check and in fire', async () => {
+  const demo = JSON.parse(readFileSync(DEMO, 'utf8'));
+  const speeches = demo.looks.find((look: { id: string }) => look.id === 'speeches');
+  speeches.units['body-1'].attitudes = ['level', 'upright'];
+  const turned = file('turned.json', JSON.stringify(demo));
+  expect((await run('check', turned, '--look', 'speeches')).out).toContain('Body 1 upright · Light 1: in the frame');
+  const shots = JSON.parse((await run('fire', turned, '--look', 'speeches', '--body', 'body-1', '--json')).out);
+  expect(shots.map((shot: { attitude: string }) => shot.attitude)).toEqual(['level', 'upright']);
+});
+
+test('a light beyond its reach fires in a share of the shots, and check says it is an estimate of that', async () => {
+  const demo = JSON.parse(readFileSync(DEMO, 'utf8'));
+  const speeches = demo.looks.find((look: { id: string }) => look.id === 'speeches');
+  // Plover is stated to reach 80 m; at 90 m it loses 1.02 dB.
+  speeches.units['light-3'].distanceM = 90;
+  const far = file('far.json', JSON.stringify(demo));
+  const checked = await run('check', far, '--look', 'speeches');
+  expect(checked.code).toBe(1);
+  expect(checked.out).toContain('Light 3: fires in about 90 of 100 shots');
+  const { out } = await run('fire', far, '--look', 'speeches', '--body', 'body-1');
+  expect(out).toContain('Light 3 fires at -4, in about 90 of 100 shots, set off by Sender 1');
+});
+
 test.each<[string, string[], RegExp]>([
   ['no arguments', [], /^usage: ergon check/],
   ['an unknown command', ['chek', DEMO], /there is no command "chek"/],

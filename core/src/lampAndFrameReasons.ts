@@ -122,8 +122,8 @@ export const LAMP_AND_FRAME = {
     why: `${me} closes its contact just before the second curtain starts; the signal takes longer, and ${Math.round(100 * (1 - Number(p.share)))} % of the picture is dark.`,
   }),
   'frame.no-hss': (p, me, names) => ({
-    gap: 'no high-speed sync here',
-    why: `${me} should do high-speed sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(String(p.by))}.`,
+    gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
+    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(String(p.by))}.`,
   }),
   'power.local-trim': (p, me) => ({
     gap: `trim ${stopsLabel(Number(p.trim))} is pushed away`,

@@ -250,6 +250,7 @@ const noTrainFault = (body: Body, run: LightRun, lost: Fault, share: number): Fa
     light: run.light.id,
     shutter: body.settings.shutter ?? null,
     share,
+    tail: run.light.settings.hss !== true,
     lostAt: lost.code,
     by: lost.subject,
   },
