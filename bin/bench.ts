@@ -5,19 +5,19 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { candidatesFor } from '@ergon/core/fixCandidates';
-import { costOf, fixesFor, mergeChanges, withRigChanges } from '@ergon/core/fixes';
-import { leastWork } from '@ergon/core/leastWork';
+import { candidatesFor } from '@ergon/core/mend/fixCandidates';
+import { costOf, fixesFor, mergeChanges, withRigChanges } from '@ergon/core/mend/fixes';
+import { leastWork } from '@ergon/core/mend/leastWork';
 import { Worker } from 'node:worker_threads';
-import type { FitChoice } from '@ergon/core/fit';
-import type { FitItem } from '@ergon/core/fitTrial';
-import { judge, shotsOf } from '@ergon/core/judge';
-import type { Profile } from '@ergon/core/profile';
-import { parseDocument } from '@ergon/core/kitDocument';
-import type { Change, Look, Settings } from '@ergon/core/look';
-import { buildRig, indexKit, type Kit, type KitIndex, type Rig } from '@ergon/core/rig';
-import { simulate } from '@ergon/core/simulate';
-import { isFailing, verdictOf } from '@ergon/core/verdict';
+import type { FitChoice } from '@ergon/core/fit/fit';
+import type { FitItem } from '@ergon/core/fit/fitTrial';
+import { judge, shotsOf } from '@ergon/core/verdict/judge';
+import type { Profile } from '@ergon/core/record/profile';
+import { parseDocument } from '@ergon/core/record/kitDocument';
+import type { Change, Look, Settings } from '@ergon/core/record/look';
+import { buildRig, indexKit, type Kit, type KitIndex, type Rig } from '@ergon/core/rig/rig';
+import { simulate } from '@ergon/core/shot/simulate';
+import { isFailing, verdictOf } from '@ergon/core/verdict/verdict';
 
 /** Judgements the search for the least work may spend. */
 const BUDGET = 1500;

@@ -1,8 +1,8 @@
 /** Works a Fit matrix out in a worker, as the app does, and the same the naive way; says how far it is. */
 import { parentPort } from 'node:worker_threads';
-import { type FitChoice, fitMatrix, waysBetween } from '@ergon/core/fit';
-import { trialOf } from '@ergon/core/fitTrial';
-import { judge } from '@ergon/core/judge';
+import { type FitChoice, fitMatrix, waysBetween } from '@ergon/core/fit/fit';
+import { trialOf } from '@ergon/core/fit/fitTrial';
+import { judge } from '@ergon/core/verdict/judge';
 
 parentPort!.on('message', (choice: FitChoice) => {
   const quickStart = performance.now();

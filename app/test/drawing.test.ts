@@ -1,9 +1,9 @@
-import { linesOf, type SignalLine } from '@ergon/core/signalLine';
-import { indexKit } from '@ergon/core/rig';
+import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
+import { indexKit } from '@ergon/core/rig/rig';
 import { branchPath, evenly, fanLayout, stripLayout, trunkStations } from '../src/drawing/lineLayout';
 import { airSummary, hearerSummary, powerSummary } from '../src/drawing/lineSummary';
 import { ms, timeAxis } from '../src/drawing/timeAxis';
-import { newId } from '@ergon/core/newId';
+import { newId } from '@ergon/core/measure/newId';
 import { powerText } from '../src/kit/profileSummary';
 import { byLabel } from '../src/rig/byLabel';
 import { judgeLook } from '../src/rig/Rig';

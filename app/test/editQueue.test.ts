@@ -1,4 +1,4 @@
-import type { CrewRig } from '@ergon/core/crewRig';
+import type { CrewRig } from '@ergon/core/record/crewRig';
 import { ApiFailure, type Conflict, Unreachable } from '../src/rig/api';
 import { EditQueue, type Pending, type Ports } from '../src/rig/editQueue';
 import { demoRig } from './rigFixture';

@@ -1,7 +1,7 @@
 /** The kit's own views: a model by question and answer, unit lists read with care, a pair of gear explained. */
-import { archetypeOf } from '@ergon/core/archetypes';
-import { indexKit } from '@ergon/core/rig';
-import { planUnits, unitTable } from '@ergon/core/unitTable';
+import { archetypeOf } from '@ergon/core/describe/archetypes';
+import { indexKit } from '@ergon/core/rig/rig';
+import { planUnits, unitTable } from '@ergon/core/describe/unitTable';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

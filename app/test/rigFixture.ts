@@ -1,7 +1,7 @@
-import type { CrewRig } from '@ergon/core/crewRig';
+import type { CrewRig } from '@ergon/core/record/crewRig';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { KitDocument } from '@ergon/core/kitDocument';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 
 /** The demo as the server would answer it. */
 export function demoRig(): CrewRig {

@@ -1,7 +1,7 @@
-import { STAGES } from '@ergon/core/codes';
-import { settingsSchema } from '@ergon/core/lookSchema';
-import { indexKit } from '@ergon/core/rig';
-import { linesOf } from '@ergon/core/signalLine';
+import { STAGES } from '@ergon/core/rig/codes';
+import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { indexKit } from '@ergon/core/rig/rig';
+import { linesOf } from '@ergon/core/verdict/signalLine';
 import { fieldsAt } from '../src/editing/settingFields';
 import { judgeLook } from '../src/rig/Rig';
 import { demoRig } from './rigFixture';

@@ -1,6 +1,6 @@
 /** Least work, trials on paper and advice, on the demo's own looks. */
-import { leastWork } from '@ergon/core/leastWork';
-import { buildRig, indexKit } from '@ergon/core/rig';
+import { leastWork } from '@ergon/core/mend/leastWork';
+import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,12 +1,13 @@
-import { fixesFor, needFor } from '@ergon/core/fixes';
-import { type Finding, judge, type Judgement } from '@ergon/core/judge';
-import type { KitDocument } from '@ergon/core/kitDocument';
-import type { Look } from '@ergon/core/look';
-import { adviseUntested, readinessOf } from '@ergon/core/readiness';
-import { buildRig, indexKit } from '@ergon/core/rig';
-import type { Names } from '@ergon/core/settingWords';
-import type { Verdict } from '@ergon/core/verdict';
-import { costText, findingText, fixText, namesOf, needText, verdictText } from '@ergon/core/wording';
+import { fixesFor, needFor } from '@ergon/core/mend/fixes';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
+import type { Look } from '@ergon/core/record/look';
+import { buildRig, indexKit } from '@ergon/core/rig/rig';
+import { type Finding, judge, type Judgement } from '@ergon/core/verdict/judge';
+import { adviseUntested, readinessOf } from '@ergon/core/verdict/readiness';
+import type { Verdict } from '@ergon/core/verdict/verdict';
+import { findingText } from '@ergon/core/words/findingWording';
+import type { Names } from '@ergon/core/words/settingWords';
+import { costText, fixText, namesOf, needText, verdictText } from '@ergon/core/words/wording';
 import { chosenLooks } from './main.ts';
 import { shotText } from './shotText.ts';
 

@@ -1,12 +1,12 @@
-import { shotsOf } from '@ergon/core/judge';
-import type { KitDocument } from '@ergon/core/kitDocument';
-import { buildRig, indexKit } from '@ergon/core/rig';
-import { simulate } from '@ergon/core/simulate';
-import type { TimelineEvent } from '@ergon/core/timeline';
-import type { Names } from '@ergon/core/settingWords';
-import { stopsLabel } from '@ergon/core/stops';
-import { isFailing, verdictOf } from '@ergon/core/verdict';
-import { namesOf, verdictText } from '@ergon/core/wording';
+import { shotsOf } from '@ergon/core/verdict/judge';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { buildRig, indexKit } from '@ergon/core/rig/rig';
+import { simulate } from '@ergon/core/shot/simulate';
+import type { TimelineEvent } from '@ergon/core/shot/timeline';
+import type { Names } from '@ergon/core/words/settingWords';
+import { stopsLabel } from '@ergon/core/measure/stops';
+import { isFailing, verdictOf } from '@ergon/core/verdict/verdict';
+import { namesOf, verdictText } from '@ergon/core/words/wording';
 import { looksOf, Unusable } from './main.ts';
 import { shotText } from './shotText.ts';
 

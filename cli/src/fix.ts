@@ -1,8 +1,8 @@
-import type { KitDocument } from '@ergon/core/kitDocument';
-import { leastWork } from '@ergon/core/leastWork';
-import { buildRig, indexKit } from '@ergon/core/rig';
-import { changeText, namesOf } from '@ergon/core/wording';
-import { boundText, durationText, stopsOf, workSentence } from '@ergon/core/workWording';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { leastWork } from '@ergon/core/mend/leastWork';
+import { buildRig, indexKit } from '@ergon/core/rig/rig';
+import { changeText, namesOf } from '@ergon/core/words/wording';
+import { boundText, durationText, stopsOf, workSentence } from '@ergon/core/words/workWording';
 import { chosenLooks } from './main.ts';
 
 export interface FixOptions {

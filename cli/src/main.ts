@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { type KitDocument, parseDocument } from '@ergon/core/kitDocument';
+import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import { check } from './check.ts';
 import { fire } from './fire.ts';
 import { fix } from './fix.ts';

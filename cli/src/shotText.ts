@@ -1,5 +1,5 @@
-import type { Attitude } from '@ergon/core/look';
-import type { Names } from '@ergon/core/settingWords';
+import type { Attitude } from '@ergon/core/record/look';
+import type { Names } from '@ergon/core/words/settingWords';
 
 /** "Body 1", "Body 1 upright". */
 export const shotText = (body: string, attitude: Attitude, names: Names): string =>

@@ -1,11 +1,12 @@
-import { judge } from '@ergon/core/judge';
-import { faultsOf, type KitDocument } from '@ergon/core/kitDocument';
-import { type Change, readSetting, withSetting } from '@ergon/core/look';
-import { settingsSchema } from '@ergon/core/lookSchema';
-import { buildRig, indexKit, type Rig } from '@ergon/core/rig';
-import { whatIf as tryOut } from '@ergon/core/whatIf';
-import { changeText, findingText, namesOf, verdictText } from '@ergon/core/wording';
-import { whatIfSentence } from '@ergon/core/workWording';
+import { faultsOf, type KitDocument } from '@ergon/core/record/kitDocument';
+import { type Change, readSetting, withSetting } from '@ergon/core/record/look';
+import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { buildRig, indexKit, type Rig } from '@ergon/core/rig/rig';
+import { judge } from '@ergon/core/verdict/judge';
+import { whatIf as tryOut } from '@ergon/core/verdict/whatIf';
+import { findingText } from '@ergon/core/words/findingWording';
+import { changeText, namesOf, verdictText } from '@ergon/core/words/wording';
+import { whatIfSentence } from '@ergon/core/words/workWording';
 import { chosenLooks, Unusable } from './main.ts';
 
 export interface WhatIfOptions {

@@ -1,9 +1,9 @@
 /** A small rig in which every light works, for tests that spoil one thing at a time. */
-import type { Family } from '../src/family';
-import { judge, type Judgement } from '../src/judge';
-import type { Look, Settings } from '../src/look';
-import { type FlashProfile, POSITIONS, type Profile } from '../src/profile';
-import { buildRig, indexKit, type Kit } from '../src/rig';
+import type { Family } from '../src/record/family';
+import { judge, type Judgement } from '../src/verdict/judge';
+import type { Look, Settings } from '../src/record/look';
+import { type FlashProfile, POSITIONS, type Profile } from '../src/record/profile';
+import { buildRig, indexKit, type Kit } from '../src/rig/rig';
 
 export interface Spoil {
   /** Settings by unit; null takes a setting away. */

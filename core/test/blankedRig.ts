@@ -1,8 +1,8 @@
 /** A random rig of which somebody did not write everything down. */
 import fc, { type GeneratorValue } from 'fast-check';
-import type { Family } from '../src/family';
-import type { Look } from '../src/look';
-import type { BodyProfile, Profile } from '../src/profile';
+import type { Family } from '../src/record/family';
+import type { Look } from '../src/record/look';
+import type { BodyProfile, Profile } from '../src/record/profile';
 import type { RandomRig } from './randomRig';
 
 /** Fields that may be left unrecorded; those with a meaning when left out, like a missing receiver, are not among them. */

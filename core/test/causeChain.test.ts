@@ -1,7 +1,7 @@
 /** What set a light off, back to the shutter. */
-import { causeChain } from '../src/causeChain';
-import { namesOf } from '../src/wording';
-import { chainText } from '../src/workWording';
+import { causeChain } from '../src/shot/causeChain';
+import { namesOf } from '../src/words/wording';
+import { chainText } from '../src/words/workWording';
 import { baseKit, judgeBase, type Spoil } from './baseRig';
 
 const chain = (light: string, spoil: Spoil = {}, body = 'body-1') =>

@@ -1,11 +1,12 @@
 /** Every reason code and verdict, one spoiled setting at a time, with numbers worked out by hand. */
-import { CODES } from '../src/codes';
-import { fixesFor, needFor } from '../src/fixes';
-import { withChanges } from '../src/look';
-import { buildRig, indexKit } from '../src/rig';
-import { judge } from '../src/judge';
-import { VERDICTS } from '../src/verdict';
-import { namesOf, findingText } from '../src/wording';
+import { fixesFor, needFor } from '../src/mend/fixes';
+import { withChanges } from '../src/record/look';
+import { CODES } from '../src/rig/codes';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { judge } from '../src/verdict/judge';
+import { VERDICTS } from '../src/verdict/verdict';
+import { findingText } from '../src/words/findingWording.ts';
+import { namesOf } from '../src/words/wording';
 import { baseKit, baseLook, canDo, groups, judgeBase, LIGHTS } from './baseRig';
 import { type Case, MORE_CASES, set } from './gearCases';
 import { LOOK_CASES } from './lookCases';

@@ -1,16 +1,16 @@
 /** Describing models by question and answer, what is then said of them, and one field at a time. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ARCHETYPES, archetypeOf } from '../src/archetypes';
-import { compareFirmware, isNewEnough } from '../src/firmware';
-import type { KitDocument } from '../src/kitDocument';
-import { abilityLines, TAGS, tagsOf } from '../src/profileAbilities';
-import type { Profile } from '../src/profile';
-import { readField, withField } from '../src/profilePath';
-import { allQuestions, guidedQuestions, QUESTIONS, withAnswer } from '../src/profileQuestions';
-import { profileSchema } from '../src/profileSchema';
-import type { Answer, QuestionContext } from '../src/question';
-import { indexKit } from '../src/rig';
+import { ARCHETYPES, archetypeOf } from '../src/describe/archetypes';
+import { compareFirmware, isNewEnough } from '../src/rig/firmware';
+import type { KitDocument } from '../src/record/kitDocument';
+import { abilityLines, TAGS, tagsOf } from '../src/describe/profileAbilities';
+import type { Profile } from '../src/record/profile';
+import { readField, withField } from '../src/record/profileField';
+import { allQuestions, guidedQuestions, QUESTIONS, withAnswer } from '../src/describe/profileQuestions';
+import { profileSchema } from '../src/record/profileSchema';
+import type { Answer, QuestionContext } from '../src/describe/question';
+import { indexKit } from '../src/rig/rig';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const { families, profiles } = indexKit(demo);

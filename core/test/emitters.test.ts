@@ -1,7 +1,7 @@
 /** What else is on the air, and which channels keep clear of it. */
-import { clearChannels, isJammed, overlaps } from '../src/emitters';
-import type { Family } from '../src/family';
-import { buildRig, hearerOf, indexKit } from '../src/rig';
+import { clearChannels, isJammed, overlaps } from '../src/rig/emitters';
+import type { Family } from '../src/record/family';
+import { buildRig, hearerOf, indexKit } from '../src/rig/rig';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const FREQUENCIES = Array.from({ length: 8 }, (_, n) => ({ channel: n + 1, mhz: 2405 + 5 * n, widthMhz: 2 }));

@@ -2,13 +2,13 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { allWays, type FitChoice, fitMatrix, lossOf, scoreOf, tryWay, waysBetween } from '../src/fit';
-import { whatWouldHelp } from '../src/fitNeeds';
-import type { FitItem } from '../src/fitTrial';
-import { carriedText, fitNeedText, wayText } from '../src/fitWording';
-import type { KitDocument } from '../src/kitDocument';
-import { indexKit } from '../src/rig';
-import { namesOf } from '../src/wording';
+import { allWays, type FitChoice, fitMatrix, lossOf, scoreOf, tryWay, waysBetween } from '../src/fit/fit';
+import { whatWouldHelp } from '../src/fit/fitNeeds';
+import type { FitItem } from '../src/fit/fitTrial';
+import { carriedText, fitNeedText, wayText } from '../src/words/fitWording';
+import type { KitDocument } from '../src/record/kitDocument';
+import { indexKit } from '../src/rig/rig';
+import { namesOf } from '../src/words/wording';
 import { randomRig } from './randomRig';
 import { SEED } from './lawHarness';
 

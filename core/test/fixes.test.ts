@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { costOf, fixesFor, isAtCamera, mergeChanges, needFor } from '../src/fixes';
-import { judge, type Judgement } from '../src/judge';
-import type { KitDocument } from '../src/kitDocument';
-import { type Change, inverse, readSetting, withChanges, withSetting } from '../src/look';
-import { buildRig, indexKit } from '../src/rig';
-import { changeText, costText, fixText, namesOf, needText, otherChanges } from '../src/wording';
+import { costOf, fixesFor, isAtCamera, mergeChanges, needFor } from '../src/mend/fixes';
+import { judge, type Judgement } from '../src/verdict/judge';
+import type { KitDocument } from '../src/record/kitDocument';
+import { type Change, inverse, readSetting, withChanges, withSetting } from '../src/record/look';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { changeText, costText, fixText, namesOf, needText, otherChanges } from '../src/words/wording';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());

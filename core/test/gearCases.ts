@@ -1,7 +1,7 @@
 /** Cases of what the gear itself decides: stacks, firmware, generations, pairing, states noted on a unit. */
-import type { Code } from '../src/codes';
-import type { Settings } from '../src/look';
-import type { VerdictName } from '../src/verdict';
+import type { Code } from '../src/rig/codes';
+import type { Settings } from '../src/record/look';
+import type { VerdictName } from '../src/verdict/verdict';
 import { canDo, groups, type Spoil } from './baseRig';
 
 export interface Case {

@@ -1,21 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import fc from 'fast-check';
-import {
-  DOCUMENT_VERSION,
-  documentJsonSchema,
-  type KitDocument,
-  parseDocument,
-  pathText,
-  writeDocument,
-} from '../src/kitDocument';
-import { defineMigrations, migrate } from '../src/migrate';
-import { judge } from '../src/judge';
-import type { FlashProfile } from '../src/profile';
-import { buildRig, indexKit } from '../src/rig';
+import { DOCUMENT_VERSION } from '../src/record/documentMigrations.ts';
+import { documentJsonSchema, type KitDocument, parseDocument, pathText, writeDocument } from '../src/record/kitDocument';
+import { defineMigrations, migrate } from '../src/record/migrate';
+import type { FlashProfile } from '../src/record/profile';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { judge } from '../src/verdict/judge';
 import { withBlanks } from './blankedRig';
-import { randomRig } from './randomRig';
 import { SEED } from './lawHarness';
+import { randomRig } from './randomRig';
+import fc from 'fast-check';
 
 const text = readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8');
 const demo = (): Record<string, never> & KitDocument => JSON.parse(text);

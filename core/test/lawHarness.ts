@@ -1,7 +1,7 @@
 /** How many random rigs the laws are held against, and which. */
-import { judge, type Judgement } from '../src/judge';
-import { buildRig, indexKit } from '../src/rig';
-import type { Verdict } from '../src/verdict';
+import { judge, type Judgement } from '../src/verdict/judge';
+import { buildRig, indexKit } from '../src/rig/rig';
+import type { Verdict } from '../src/verdict/verdict';
 import type { RandomRig } from './randomRig';
 
 export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 10_000);

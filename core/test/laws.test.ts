@@ -3,17 +3,17 @@
  * which; the seed is printed, so that a failure can be seen again.
  */
 import fc from 'fast-check';
-import { candidatesFor } from '../src/fixCandidates';
-import { fixesFor, reach, withRigChanges } from '../src/fixes';
-import { exposedRows } from '../src/exposedRows';
-import { litShare } from '../src/frame';
-import { judge, type Judgement } from '../src/judge';
-import { withChanges } from '../src/look';
-import { isMeantFor, type Light, type Rig } from '../src/rig';
-import type { Shot } from '../src/lightRun';
-import { pulseDecayUs } from '../src/pulse';
-import { POWER_TOLERANCE_STOPS } from '../src/stops';
-import type { TimelineEvent } from '../src/timeline';
+import { candidatesFor } from '../src/mend/fixCandidates';
+import { fixesFor, reach, withRigChanges } from '../src/mend/fixes';
+import { exposedRows } from '../src/shot/rowLight';
+import { litShare } from '../src/shot/curtain';
+import { judge, type Judgement } from '../src/verdict/judge';
+import { withChanges } from '../src/record/look';
+import { isMeantFor, type Light, type Rig } from '../src/rig/rig';
+import type { Shot } from '../src/shot/lightRun';
+import { pulseDecayUs } from '../src/shot/pulseShape';
+import { POWER_TOLERANCE_STOPS } from '../src/measure/stops';
+import type { TimelineEvent } from '../src/shot/timeline';
 import { judged, keyOf, options, RUNS, SEED } from './lawHarness';
 import { randomRig, type RandomRig } from './randomRig';
 

@@ -1,11 +1,11 @@
 /** A unit put into a look hears what speaks there, and nothing is offered that would not fire. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { FitItem } from '../src/fitTrial';
-import { judge } from '../src/judge';
-import type { KitDocument } from '../src/kitDocument';
-import { placingsFor } from '../src/placing';
-import { buildRig, indexKit } from '../src/rig';
+import type { FitItem } from '../src/fit/fitTrial';
+import { judge } from '../src/verdict/judge';
+import type { KitDocument } from '../src/record/kitDocument';
+import { placingsFor } from '../src/mend/placing';
+import { buildRig, indexKit } from '../src/rig/rig';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const look = demo.looks.find((one) => one.id === 'speeches')!;

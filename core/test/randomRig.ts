@@ -1,7 +1,7 @@
 /** Random rigs of every shape the model knows, small in their values so that things often match and often do not. */
 import fc, { type GeneratorValue } from 'fast-check';
-import type { Family } from '../src/family';
-import type { GroupSettings, Look, Settings } from '../src/look';
+import type { Family } from '../src/record/family';
+import type { GroupSettings, Look, Settings } from '../src/record/look';
 import {
   type BodyProfile,
   type Capability,
@@ -10,9 +10,9 @@ import {
   type Profile,
   type RadioProfile,
   type TriggerProfile,
-} from '../src/profile';
-import type { Kit } from '../src/rig';
-import type { Unit } from '../src/unit';
+} from '../src/record/profile';
+import type { Kit } from '../src/rig/rig';
+import type { Unit } from '../src/record/unit';
 
 export interface RandomRig {
   kit: Kit;

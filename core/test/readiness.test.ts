@@ -1,9 +1,10 @@
-import { judge } from '../src/judge';
-import { inverse, withChanges } from '../src/look';
-import { adviseUntested, canonical, fingerprint, readinessOf, tally } from '../src/readiness';
-import { findingText, namesOf } from '../src/wording';
-import { buildRig, indexKit, type Light } from '../src/rig';
-import type { TestFire } from '../src/testFire';
+import { inverse, withChanges } from '../src/record/look';
+import type { TestFire } from '../src/record/testFire';
+import { buildRig, indexKit, type Light } from '../src/rig/rig';
+import { judge } from '../src/verdict/judge';
+import { adviseUntested, canonical, fingerprint, readinessOf, tally } from '../src/verdict/readiness';
+import { findingText } from '../src/words/findingWording.ts';
+import { namesOf } from '../src/words/wording';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const rigOf = (spoil: Spoil = {}) => buildRig(indexKit(baseKit(spoil)), baseLook(spoil));

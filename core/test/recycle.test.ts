@@ -1,6 +1,6 @@
 /** What a burst takes from a flash, pop by pop. */
-import { firstMissed, firstTooHot, recycleSeconds } from '../src/recycle';
-import { buildRig, indexKit, type Light } from '../src/rig';
+import { firstMissed, firstTooHot, recycleSeconds } from '../src/shot/recycle';
+import { buildRig, indexKit, type Light } from '../src/rig/rig';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const light = (spoil: Spoil = {}): Light =>

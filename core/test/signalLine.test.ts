@@ -1,5 +1,5 @@
-import { linesOf, type SignalLine } from '../src/signalLine';
-import { lineSentence, namesOf, verdictText } from '../src/wording';
+import { linesOf, type SignalLine } from '../src/verdict/signalLine';
+import { lineSentence, namesOf, verdictText } from '../src/words/wording';
 import { baseKit, judgeBase, type Spoil } from './baseRig';
 
 const lineFor = (light: string, spoil: Spoil = {}, body = 0): SignalLine => {

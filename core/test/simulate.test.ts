@@ -1,6 +1,6 @@
-import { EventQueue } from '../src/eventQueue';
-import { buildRig, indexKit } from '../src/rig';
-import { simulate } from '../src/simulate';
+import { EventQueue } from '../src/measure/eventQueue';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { simulate } from '../src/shot/simulate';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const press = (spoil: Spoil = {}, body = 0) => {

@@ -1,10 +1,10 @@
 /** Other crews and guests: their shots are shots too, and what is theirs is nobody's here to judge or to set. */
-import { candidatesFor } from '../src/fixCandidates';
-import { judge, shotsOf } from '../src/judge';
-import { leastWork } from '../src/leastWork';
-import { withChanges } from '../src/look';
-import { buildRig, indexKit } from '../src/rig';
-import { isRight } from '../src/verdict';
+import { candidatesFor } from '../src/mend/fixCandidates';
+import { judge, shotsOf } from '../src/verdict/judge';
+import { leastWork } from '../src/mend/leastWork';
+import { withChanges } from '../src/record/look';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { isRight } from '../src/verdict/verdict';
 import { baseKit, baseLook, groups, judgeBase, type Spoil } from './baseRig';
 
 const CAMERA = { shutterType: 'mechanical', shutter: '1/160', flashFiring: true, exposureMode: 'manual' } as const;

@@ -1,10 +1,10 @@
 /** The unit list as a table: what each row would do, and that what goes out comes back in unchanged. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { KitDocument } from '../src/kitDocument';
-import { newId } from '../src/newId';
-import { indexKit } from '../src/rig';
-import { COLUMNS, type KitUnit, planUnits, type Table, unitTable } from '../src/unitTable';
+import type { KitDocument } from '../src/record/kitDocument';
+import { newId } from '../src/measure/newId';
+import { indexKit } from '../src/rig/rig';
+import { COLUMNS, type KitUnit, planUnits, type Table, unitTable } from '../src/describe/unitTable';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const { profiles } = indexKit(demo);

@@ -1,10 +1,10 @@
 /** A change tried on paper: what it breaks, what it mends, what it leaves open, and how that is said. */
-import { judge } from '../src/judge';
-import { leastWork } from '../src/leastWork';
-import { buildRig, indexKit } from '../src/rig';
-import { whatIf } from '../src/whatIf';
-import { namesOf } from '../src/wording';
-import { boundText, durationText, stopsOf, whatIfSentence, workSentence } from '../src/workWording';
+import { judge } from '../src/verdict/judge';
+import { leastWork } from '../src/mend/leastWork';
+import { buildRig, indexKit } from '../src/rig/rig';
+import { whatIf } from '../src/verdict/whatIf';
+import { namesOf } from '../src/words/wording';
+import { boundText, durationText, stopsOf, whatIfSentence, workSentence } from '../src/words/workWording';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());

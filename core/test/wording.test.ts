@@ -1,7 +1,7 @@
 /** What is said, reviewed as it will be read: one sentence of what is seen, one of why, the words at the gap. */
-import { findingText } from '../src/findingWording';
-import { listed, settingName, settingValue } from '../src/settingWords';
-import { changeText, namesOf } from '../src/wording';
+import { findingText } from '../src/words/findingWording';
+import { listed, settingName, settingValue } from '../src/words/settingWords';
+import { changeText, namesOf } from '../src/words/wording';
 import { baseKit, groups, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
-import { parseDocument } from '@ergon/core/kitDocument';
+import { parseDocument } from '@ergon/core/record/kitDocument';
 import { pino } from 'pino';
 import { createDataSource, migrateDatabase } from './database/dataSource.ts';
 import { type FolderLock, lockFolder } from './database/folderLock.ts';

@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { createDataSource, migrateDatabase } from '../src/database/dataSource';
 import { FolderInUse, lockFolder } from '../src/database/folderLock';
 import { FamilyRow, ProfileRow } from '../src/entities/CrewRecord';
+import { MIGRATIONS } from '../src/migrations/index.ts';
 import { ensureDemo } from '../src/store/crews';
-import { MIGRATIONS } from '../src/migrations';
 import { freshLogins, readDemo } from './testServer';
 
 const NAMES = MIGRATIONS.map((migration) => migration.name);

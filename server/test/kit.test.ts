@@ -1,6 +1,6 @@
 /** Models, families and unit lists: changed whole or not at all, and by one editor at a time. */
-import type { KitDocument } from '@ergon/core/kitDocument';
-import type { CrewRig } from '@ergon/core/crewRig';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
+import type { CrewRig } from '@ergon/core/record/crewRig';
 import type { Agent } from 'supertest';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 

@@ -1,7 +1,7 @@
 /** The real application on a migrated database of its own, with the demo loaded. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type KitDocument, parseDocument } from '@ergon/core/kitDocument';
+import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import type { Express } from 'express';
 import request, { type Agent } from 'supertest';
 import type { DataSource } from 'typeorm';

@@ -1,4 +1,4 @@
-import { settingName, settingValue } from '@ergon/core/settingWords';
+import { settingName, settingValue } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';

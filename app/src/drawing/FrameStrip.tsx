@@ -1,10 +1,10 @@
-import { ROWS } from '@ergon/core/exposedRows';
-import { type FramePicture, framePicture, syncLimit } from '@ergon/core/framePicture';
-import type { Rig } from '@ergon/core/rig';
-import type { Shot } from '@ergon/core/lightRun';
-import type { Verdict } from '@ergon/core/verdict';
-import { verdictText } from '@ergon/core/wording';
-import { pictureText, syncLimitText } from '@ergon/core/workWording';
+import { ROWS } from '@ergon/core/shot/rowLight';
+import { type FramePicture, framePicture, syncLimit } from '@ergon/core/shot/framePreview';
+import type { Rig } from '@ergon/core/rig/rig';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { Verdict } from '@ergon/core/verdict/verdict';
+import { verdictText } from '@ergon/core/words/wording';
+import { pictureText, syncLimitText } from '@ergon/core/words/workWording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';

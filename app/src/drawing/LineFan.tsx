@@ -1,26 +1,17 @@
-import { STAGES } from '@ergon/core/codes';
-import type { SignalLine, Station } from '@ergon/core/signalLine';
-import type { Names } from '@ergon/core/settingWords';
-import { gapText, lineSentence } from '@ergon/core/wording';
+import { STAGES } from '@ergon/core/rig/codes';
+import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
+import { gapText } from '@ergon/core/words/findingWording';
+import type { Names } from '@ergon/core/words/settingWords';
+import { lineSentence } from '@ergon/core/words/wording';
 import { Pressable, StyleSheet, View } from 'react-native';
-import Svg, { G, Path } from 'react-native-svg';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import { branchPath, evenly, fanLayout, type FanRow, MOST_CURVES, stripLayout, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
 import { airSummary, powerSummary, purposeOf } from './lineSummary';
-import {
-  branchPath,
-  evenly,
-  fanLayout,
-  MOST_CURVES,
-  type FanRow,
-  stripLayout,
-  type Trunk,
-  TRUNK_STATIONS,
-  trunkStations,
-} from './lineLayout';
 import { EndBar, SegmentMark, StationMark } from './marks';
 import { stationLabel } from './stationLabel';
+import Svg, { G, Path } from 'react-native-svg';
 
 const ROW = 78;
 const MIDDLE = ROW / 2;

@@ -1,5 +1,5 @@
-import { STAGES } from '@ergon/core/codes';
-import type { SignalLine } from '@ergon/core/signalLine';
+import { STAGES } from '@ergon/core/rig/codes';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import Svg from 'react-native-svg';

@@ -1,4 +1,4 @@
-import type { LightReadiness, LightState } from '@ergon/core/readiness';
+import type { LightReadiness, LightState } from '@ergon/core/verdict/readiness';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path } from 'react-native-svg';

@@ -1,10 +1,10 @@
-import { causeChain } from '@ergon/core/causeChain';
-import type { Shot } from '@ergon/core/lightRun';
-import type { TimelineEvent } from '@ergon/core/timeline';
-import type { Names } from '@ergon/core/settingWords';
-import type { Verdict } from '@ergon/core/verdict';
-import { verdictText } from '@ergon/core/wording';
-import { chainText } from '@ergon/core/workWording';
+import { causeChain } from '@ergon/core/shot/causeChain';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { TimelineEvent } from '@ergon/core/shot/timeline';
+import type { Names } from '@ergon/core/words/settingWords';
+import type { Verdict } from '@ergon/core/verdict/verdict';
+import { verdictText } from '@ergon/core/words/wording';
+import { chainText } from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Rect } from 'react-native-svg';

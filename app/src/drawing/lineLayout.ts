@@ -1,5 +1,5 @@
 /** Where the parts of a signal line lie. Plain numbers in px; the drawings only draw what this says. */
-import type { SignalLine, Station } from '@ergon/core/signalLine';
+import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
 import type { Segment } from './marks';
 
 export interface PlacedStation {

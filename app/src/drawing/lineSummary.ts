@@ -1,5 +1,5 @@
-import type { SignalLine } from '@ergon/core/signalLine';
-import { stopsLabel } from '@ergon/core/stops';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { stopsLabel } from '@ergon/core/measure/stops';
 
 export const purposeOf = (line: SignalLine): string => {
   const { purpose, place } = line.light.settings;

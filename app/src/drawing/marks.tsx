@@ -1,4 +1,4 @@
-import type { StationState } from '@ergon/core/signalLine';
+import type { StationState } from '@ergon/core/verdict/signalLine';
 import { Circle, G, Line, Path } from 'react-native-svg';
 import type { Palette } from '../theme/tokens';
 

@@ -1,4 +1,4 @@
-import type { Station, StationState } from '@ergon/core/signalLine';
+import type { Station, StationState } from '@ergon/core/verdict/signalLine';
 
 const STATE_WORDS: Record<StationState, string> = {
   ok: 'works',

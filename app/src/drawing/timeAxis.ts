@@ -1,5 +1,5 @@
 /** The time line's axis: the whole shot with a break before the shutter moves, or a closer look at one stretch of it. */
-import type { Shot } from '@ergon/core/lightRun';
+import type { Shot } from '@ergon/core/shot/lightRun';
 
 export interface TimeAxis {
   /** Place of a time in px from the left. */

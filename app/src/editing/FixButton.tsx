@@ -1,5 +1,5 @@
-import type { Fix } from '@ergon/core/fixes';
-import { changeText, costText, fixText, otherChanges } from '@ergon/core/wording';
+import type { Fix } from '@ergon/core/mend/fixes';
+import { changeText, costText, fixText, otherChanges } from '@ergon/core/words/wording';
 import { View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';

@@ -1,19 +1,20 @@
-import { STAGES } from '@ergon/core/codes';
-import { fixesFor, needFor } from '@ergon/core/fixes';
-import type { Finding } from '@ergon/core/judge';
-import { readSetting } from '@ergon/core/look';
-import type { SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/lightRun';
-import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/settingWords';
-import { findingText, needText, verdictText } from '@ergon/core/wording';
+import { fixesFor, needFor } from '@ergon/core/mend/fixes';
+import { readSetting } from '@ergon/core/record/look';
+import { STAGES } from '@ergon/core/rig/codes';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { Finding } from '@ergon/core/verdict/judge';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { findingText } from '@ergon/core/words/findingWording';
+import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/words/settingWords';
+import { needText, verdictText } from '@ergon/core/words/wording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { type JudgedLook, useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
-import { useEdit } from './editing';
 import { FixButton } from './FixButton';
 import { SettingEditor } from './SettingEditor';
+import { useEdit } from './editing';
 import { fieldsAt } from './settingFields';
 
 interface InspectorProps {

@@ -1,6 +1,6 @@
-import type { SettingValue } from '@ergon/core/look';
-import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/settingWords';
-import { stopsLabel } from '@ergon/core/stops';
+import type { SettingValue } from '@ergon/core/record/look';
+import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/words/settingWords';
+import { stopsLabel } from '@ergon/core/measure/stops';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';

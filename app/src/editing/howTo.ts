@@ -1,6 +1,6 @@
-import type { Change } from '@ergon/core/look';
-import { HOW_TO_KEYS, type HowToKey } from '@ergon/core/profile';
-import type { KitIndex } from '@ergon/core/rig';
+import type { Change } from '@ergon/core/record/look';
+import { HOW_TO_KEYS, type HowToKey } from '@ergon/core/record/profile';
+import type { KitIndex } from '@ergon/core/rig/rig';
 import { useRig } from '../rig/Rig';
 
 /** Which way through the menus a setting is reached by: a sender's `groups.C.power` is its power. */

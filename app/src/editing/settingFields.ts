@@ -1,13 +1,13 @@
 /** Which settings stand at which station of a line, and how each is edited. */
-import { ATTITUDES, CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/look';
-import type { SettingPath } from '@ergon/core/look';
-import { EXPOSURE_MODES, EYE_MODES, radiosOf } from '@ergon/core/profile';
-import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig';
-import type { SignalLine } from '@ergon/core/signalLine';
-import { channelsOf, groupsOf } from '@ergon/core/net';
-import { carrierOf } from '@ergon/core/stack';
-import type { Stage } from '@ergon/core/codes';
-import { SHUTTER_LABELS } from '@ergon/core/stops';
+import { ATTITUDES, CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/look';
+import type { SettingPath } from '@ergon/core/record/look';
+import { EXPOSURE_MODES, EYE_MODES, radiosOf } from '@ergon/core/record/profile';
+import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig/rig';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { channelsOf, groupsOf } from '@ergon/core/rig/net';
+import { carrierOf } from '@ergon/core/rig/stack';
+import type { Stage } from '@ergon/core/rig/codes';
+import { SHUTTER_LABELS } from '@ergon/core/measure/stops';
 
 export type Editor =
   | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }

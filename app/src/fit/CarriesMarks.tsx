@@ -1,5 +1,5 @@
-import { CARRIES, type WayResult } from '@ergon/core/fit';
-import { CARRIES_NAMES, triWord } from '@ergon/core/fitWording';
+import { CARRIES, type WayResult } from '@ergon/core/fit/fit';
+import { CARRIES_NAMES, triWord } from '@ergon/core/words/fitWording';
 import { View } from 'react-native';
 import Svg, { Line } from 'react-native-svg';
 import { useColours } from '../theme/Theme';

@@ -1,6 +1,6 @@
-import { type FitCell, type FitChoice, lossOf } from '@ergon/core/fit';
-import type { FitItem } from '@ergon/core/fitTrial';
-import { carriedText, wayText } from '@ergon/core/fitWording';
+import { type FitCell, type FitChoice, lossOf } from '@ergon/core/fit/fit';
+import type { FitItem } from '@ergon/core/fit/fitTrial';
+import { carriedText, wayText } from '@ergon/core/words/fitWording';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';

@@ -1,6 +1,6 @@
-import type { FitChoice } from '@ergon/core/fit';
-import type { FitItem } from '@ergon/core/fitTrial';
-import { CARRIES_NAMES } from '@ergon/core/fitWording';
+import type { FitChoice } from '@ergon/core/fit/fit';
+import type { FitItem } from '@ergon/core/fit/fitTrial';
+import { CARRIES_NAMES } from '@ergon/core/words/fitWording';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../components/Button';

@@ -1,6 +1,6 @@
-import { type FitCell, lossOf } from '@ergon/core/fit';
-import type { FitItem } from '@ergon/core/fitTrial';
-import { wayText } from '@ergon/core/fitWording';
+import { type FitCell, lossOf } from '@ergon/core/fit/fit';
+import type { FitItem } from '@ergon/core/fit/fitTrial';
+import { wayText } from '@ergon/core/words/fitWording';
 import {
   type ColumnDef,
   createSortedRowModel,

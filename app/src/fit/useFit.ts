@@ -1,4 +1,4 @@
-import type { FitCell, FitChoice } from '@ergon/core/fit';
+import type { FitCell, FitChoice } from '@ergon/core/fit/fit';
 import { useEffect, useState } from 'react';
 import type { FitMessage } from '../workers/fit.worker';
 

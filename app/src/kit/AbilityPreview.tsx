@@ -1,5 +1,5 @@
-import { abilityLines } from '@ergon/core/profileAbilities';
-import type { Profile } from '@ergon/core/profile';
+import { abilityLines } from '@ergon/core/describe/profileAbilities';
+import type { Profile } from '@ergon/core/record/profile';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';

@@ -1,5 +1,5 @@
-import { newId } from '@ergon/core/newId';
-import type { Unit } from '@ergon/core/unit';
+import { newId } from '@ergon/core/measure/newId';
+import type { Unit } from '@ergon/core/record/unit';
 import { useMutation } from '@tanstack/react-query';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';

@@ -1,8 +1,8 @@
-import { type Archetype, ARCHETYPES } from '@ergon/core/archetypes';
-import { newId } from '@ergon/core/newId';
-import type { Profile } from '@ergon/core/profile';
-import { guidedQuestions, withAnswer } from '@ergon/core/profileQuestions';
-import type { Answer, Question } from '@ergon/core/question';
+import { type Archetype, ARCHETYPES } from '@ergon/core/describe/archetypes';
+import { newId } from '@ergon/core/measure/newId';
+import type { Profile } from '@ergon/core/record/profile';
+import { guidedQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
+import type { Answer, Question } from '@ergon/core/describe/question';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
-import type { Family } from '@ergon/core/family';
-import { newId } from '@ergon/core/newId';
+import type { Family } from '@ergon/core/record/family';
+import { newId } from '@ergon/core/measure/newId';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { type Carried, CARRIED, type Family } from '@ergon/core/family';
+import { type Carried, CARRIED, type Family } from '@ergon/core/record/family';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

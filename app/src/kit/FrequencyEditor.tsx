@@ -1,4 +1,4 @@
-import type { Family } from '@ergon/core/family';
+import type { Family } from '@ergon/core/record/family';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Field } from '../components/Field';

@@ -1,4 +1,4 @@
-import type { Family, Generation } from '@ergon/core/family';
+import type { Family, Generation } from '@ergon/core/record/family';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Field } from '../components/Field';

@@ -1,6 +1,6 @@
-import type { Profile } from '@ergon/core/profile';
-import { allQuestions, withAnswer } from '@ergon/core/profileQuestions';
-import type { Question } from '@ergon/core/question';
+import type { Profile } from '@ergon/core/record/profile';
+import { allQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
+import type { Question } from '@ergon/core/describe/question';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

@@ -1,4 +1,4 @@
-import type { Profile } from '@ergon/core/profile';
+import type { Profile } from '@ergon/core/record/profile';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';

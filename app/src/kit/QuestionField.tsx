@@ -1,5 +1,5 @@
-import type { Profile } from '@ergon/core/profile';
-import type { Answer, Question, QuestionContext } from '@ergon/core/question';
+import type { Profile } from '@ergon/core/record/profile';
+import type { Answer, Question, QuestionContext } from '@ergon/core/describe/question';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';

@@ -1,4 +1,4 @@
-import type { Range } from '@ergon/core/range';
+import type { Range } from '@ergon/core/measure/range';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../components/Field';

@@ -1,6 +1,6 @@
-import type { CrewRig } from '@ergon/core/crewRig';
-import { abilityLines } from '@ergon/core/profileAbilities';
-import type { Profile } from '@ergon/core/profile';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import { abilityLines } from '@ergon/core/describe/profileAbilities';
+import type { Profile } from '@ergon/core/record/profile';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

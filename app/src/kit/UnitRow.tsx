@@ -1,5 +1,5 @@
-import type { CrewRig } from '@ergon/core/crewRig';
-import type { Profile } from '@ergon/core/profile';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { Profile } from '@ergon/core/record/profile';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';

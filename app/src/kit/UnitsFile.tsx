@@ -1,4 +1,4 @@
-import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/unitTable';
+import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/describe/unitTable';
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,4 +1,4 @@
-import type { Table } from '@ergon/core/unitTable';
+import type { Table } from '@ergon/core/describe/unitTable';
 import Papa from 'papaparse';
 
 /** A spreadsheet would run a cell that starts so as a formula; the mark before it is taken off again on reading. */

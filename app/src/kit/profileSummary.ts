@@ -1,5 +1,5 @@
-import { type Profile } from '@ergon/core/profile';
-import { powerOnDial, stopsLabel } from '@ergon/core/stops';
+import { type Profile } from '@ergon/core/record/profile';
+import { powerOnDial, stopsLabel } from '@ergon/core/measure/stops';
 
 export const modelName = (profile: Profile): string => `${profile.maker} ${profile.model}`;
 

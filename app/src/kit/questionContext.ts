@@ -1,5 +1,5 @@
-import { type Profile, radiosOf } from '@ergon/core/profile';
-import type { QuestionContext } from '@ergon/core/question';
+import { type Profile, radiosOf } from '@ergon/core/record/profile';
+import type { QuestionContext } from '@ergon/core/describe/question';
 import { useMemo } from 'react';
 import { useRig } from '../rig/Rig';
 

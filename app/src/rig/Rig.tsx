@@ -1,10 +1,10 @@
-import type { CrewRig } from '@ergon/core/crewRig';
-import { type Judgement, judge } from '@ergon/core/judge';
-import { type Change, type Look, withSetting } from '@ergon/core/look';
-import { type LightReadiness, readinessOf } from '@ergon/core/readiness';
-import { buildRig, indexKit, type KitIndex } from '@ergon/core/rig';
-import type { Names } from '@ergon/core/settingWords';
-import { namesOf } from '@ergon/core/wording';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import { type Judgement, judge } from '@ergon/core/verdict/judge';
+import { type Change, type Look, withSetting } from '@ergon/core/record/look';
+import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
+import { buildRig, indexKit, type KitIndex } from '@ergon/core/rig/rig';
+import type { Names } from '@ergon/core/words/settingWords';
+import { namesOf } from '@ergon/core/words/wording';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { ApiFailure, call } from './api';

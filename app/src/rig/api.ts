@@ -1,4 +1,4 @@
-import type { Settings } from '@ergon/core/look';
+import type { Settings } from '@ergon/core/record/look';
 
 export interface FieldFault {
   path: string;

@@ -1,4 +1,4 @@
-import type { Names } from '@ergon/core/settingWords';
+import type { Names } from '@ergon/core/words/settingWords';
 
 const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 

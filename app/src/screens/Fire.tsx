@@ -1,8 +1,8 @@
-import { fingerprint } from '@ergon/core/readiness';
-import type { Shot } from '@ergon/core/lightRun';
-import type { TestResult } from '@ergon/core/testFire';
-import { isOf, isRight, type Verdict } from '@ergon/core/verdict';
-import { verdictText } from '@ergon/core/wording';
+import { fingerprint } from '@ergon/core/verdict/readiness';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { TestResult } from '@ergon/core/record/testFire';
+import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
+import { verdictText } from '@ergon/core/words/wording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';

@@ -1,5 +1,5 @@
-import type { Profile } from '@ergon/core/profile';
-import { type Tag, TAGS, tagsOf } from '@ergon/core/profileAbilities';
+import type { Profile } from '@ergon/core/record/profile';
+import { type Tag, TAGS, tagsOf } from '@ergon/core/describe/profileAbilities';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -1,4 +1,4 @@
-import type { SignalLine } from '@ergon/core/signalLine';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { type ReactNode, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

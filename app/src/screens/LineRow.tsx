@@ -1,8 +1,9 @@
-import type { LightReadiness } from '@ergon/core/readiness';
-import { hearerOf } from '@ergon/core/rig';
-import type { SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/lightRun';
-import { gapText, lineSentence, verdictText } from '@ergon/core/wording';
+import { hearerOf } from '@ergon/core/rig/rig';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { LightReadiness } from '@ergon/core/verdict/readiness';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { gapText } from '@ergon/core/words/findingWording';
+import { lineSentence, verdictText } from '@ergon/core/words/wording';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Words } from '../components/Words';
 import { LineStrip } from '../drawing/LineStrip';

@@ -1,37 +1,37 @@
-import type { Finding } from '@ergon/core/judge';
-import { fixesFor, mergeChanges } from '@ergon/core/fixes';
-import { type Change, isNoChange } from '@ergon/core/look';
-import { adviseUntested } from '@ergon/core/readiness';
-import { linesOf, type SignalLine } from '@ergon/core/signalLine';
-import type { Shot } from '@ergon/core/lightRun';
-import { isFailing } from '@ergon/core/verdict';
-import { findingText } from '@ergon/core/wording';
+import { fixesFor, mergeChanges } from '@ergon/core/mend/fixes';
+import { type Change, isNoChange } from '@ergon/core/record/look';
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { Finding } from '@ergon/core/verdict/judge';
+import { adviseUntested } from '@ergon/core/verdict/readiness';
+import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
+import { isFailing } from '@ergon/core/verdict/verdict';
+import { findingText } from '@ergon/core/words/findingWording';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { useWide } from '../components/useWide';
 import { LineFan } from '../drawing/LineFan';
-import { type Edit, EditContext } from '../editing/editing';
 import { FixButton } from '../editing/FixButton';
 import { Inspector } from '../editing/Inspector';
-import { byLabel } from '../rig/byLabel';
+import { type Edit, EditContext } from '../editing/editing';
 import { type JudgedLook, tryOnPaper, useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { AdviceList } from '../work/AdviceList';
 import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
 import { OnPaper } from '../work/OnPaper';
+import { LineKeys } from './LineKeys';
 import { LineRow } from './LineRow';
 import { LookList } from './LookList';
 import { LookPage, ShotChoice, shotOf } from './LookPage';
-
-import { LineKeys } from './LineKeys';
 import { PlaceUnit } from './PlaceUnit';
+
 
 export const Lines = () => <LookPage title="Lines" of={LinesOfLook} />;
 

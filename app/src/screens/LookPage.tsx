@@ -1,4 +1,4 @@
-import type { Shot } from '@ergon/core/lightRun';
+import type { Shot } from '@ergon/core/shot/lightRun';
 import { useLocalSearchParams } from 'expo-router';
 import type { ComponentType } from 'react';
 import { Choice } from '../components/Choice';

@@ -1,6 +1,6 @@
-import type { Settings } from '@ergon/core/look';
-import { placingsFor } from '@ergon/core/placing';
-import { type Names, said } from '@ergon/core/settingWords';
+import type { Settings } from '@ergon/core/record/look';
+import { placingsFor } from '@ergon/core/mend/placing';
+import { type Names, said } from '@ergon/core/words/settingWords';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

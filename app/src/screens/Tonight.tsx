@@ -1,4 +1,4 @@
-import { tally } from '@ergon/core/readiness';
+import { tally } from '@ergon/core/verdict/readiness';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { useRouter } from 'expo-router';

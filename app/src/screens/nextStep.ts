@@ -1,5 +1,5 @@
 /** The one next thing to do tonight, as a sentence with a button. */
-import { tally } from '@ergon/core/readiness';
+import { tally } from '@ergon/core/verdict/readiness';
 import type { JudgedLook } from '../rig/Rig';
 
 export interface NextStep {

@@ -1,7 +1,7 @@
-import { fixesFor } from '@ergon/core/fixes';
-import type { Finding } from '@ergon/core/judge';
-import { listed } from '@ergon/core/settingWords';
-import { findingText } from '@ergon/core/wording';
+import { fixesFor } from '@ergon/core/mend/fixes';
+import type { Finding } from '@ergon/core/verdict/judge';
+import { findingText } from '@ergon/core/words/findingWording';
+import { listed } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

@@ -1,4 +1,4 @@
-import type { Emitter, Look } from '@ergon/core/look';
+import type { Emitter, Look } from '@ergon/core/record/look';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

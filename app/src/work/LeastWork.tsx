@@ -1,6 +1,6 @@
-import type { WorkOptions } from '@ergon/core/leastWork';
-import { changeText } from '@ergon/core/wording';
-import { boundText, durationText, type Stop, stopsOf, workSentence } from '@ergon/core/workWording';
+import type { WorkOptions } from '@ergon/core/mend/leastWork';
+import { changeText } from '@ergon/core/words/wording';
+import { boundText, durationText, type Stop, stopsOf, workSentence } from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

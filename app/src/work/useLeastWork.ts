@@ -1,4 +1,4 @@
-import type { Work, WorkOptions } from '@ergon/core/leastWork';
+import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
 import { useEffect, useState } from 'react';
 import { type JudgedLook, plainLook, useRig } from '../rig/Rig';
 import { startWork } from '../workers/startWork';

@@ -1,5 +1,5 @@
 /** Works out a Fit matrix off the page's own thread, saying how far it is. */
-import { type FitCell, type FitChoice, fitMatrix } from '@ergon/core/fit';
+import { type FitCell, type FitChoice, fitMatrix } from '@ergon/core/fit/fit';
 
 export type FitMessage = { done: number; all: number } | { cells: FitCell[] };
 

@@ -1,7 +1,7 @@
 /** Searches for the least work off the page's own thread, saying how far it is. */
-import { leastWork, type Work, type WorkOptions } from '@ergon/core/leastWork';
-import type { Look } from '@ergon/core/look';
-import { buildRig, indexKit, type Kit } from '@ergon/core/rig';
+import { leastWork, type Work, type WorkOptions } from '@ergon/core/mend/leastWork';
+import type { Look } from '@ergon/core/record/look';
+import { buildRig, indexKit, type Kit } from '@ergon/core/rig/rig';
 
 export interface WorkRequest {
   kit: Kit;

@@ -1,4 +1,4 @@
-import type { EventInfo } from '@ergon/core/kitDocument';
+import type { EventInfo } from '@ergon/core/record/kitDocument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** A crew and the event it works on. Every other row belongs to one. */

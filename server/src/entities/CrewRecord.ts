@@ -1,7 +1,7 @@
-import type { Family } from '@ergon/core/family';
-import type { Look } from '@ergon/core/look';
-import type { Profile } from '@ergon/core/profile';
-import type { Unit } from '@ergon/core/unit';
+import type { Family } from '@ergon/core/record/family';
+import type { Look } from '@ergon/core/record/look';
+import type { Profile } from '@ergon/core/record/profile';
+import type { Unit } from '@ergon/core/record/unit';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Crew } from './Crew.ts';
 

@@ -1,4 +1,4 @@
-import type { TestResult } from '@ergon/core/testFire';
+import type { TestResult } from '@ergon/core/record/testFire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryGeneratedColumn, type Relation } from 'typeorm';
 import { LookRow } from './CrewRecord.ts';
 

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import type { KitDocument } from '@ergon/core/kitDocument';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Store } from 'express-session';

@@ -1,5 +1,5 @@
-import { profileTo2, familyTo2 } from '@ergon/core/documentMigrations';
-import type { Json } from '@ergon/core/migrate';
+import { profileTo2, familyTo2 } from '@ergon/core/record/documentMigrations';
+import type { Json } from '@ergon/core/record/migrate';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 type Fields = { [key: string]: Json };

@@ -1,8 +1,8 @@
-import { familySchema } from '@ergon/core/familySchema';
-import { idSchema } from '@ergon/core/field';
-import { lookSchema } from '@ergon/core/lookSchema';
-import { profileSchema } from '@ergon/core/profileSchema';
-import { unitSchema } from '@ergon/core/unitSchema';
+import { familySchema } from '@ergon/core/record/familySchema';
+import { idSchema } from '@ergon/core/record/fieldShapes';
+import { lookSchema } from '@ergon/core/record/lookSchema';
+import { profileSchema } from '@ergon/core/record/profileSchema';
+import { unitSchema } from '@ergon/core/record/unitSchema';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';

@@ -1,7 +1,7 @@
-import { idSchema } from '@ergon/core/field';
-import { parseDocument, writeDocument } from '@ergon/core/kitDocument';
-import { settingsSchema } from '@ergon/core/lookSchema';
-import { testFireSchema } from '@ergon/core/testFire';
+import { idSchema } from '@ergon/core/record/fieldShapes';
+import { parseDocument, writeDocument } from '@ergon/core/record/kitDocument';
+import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { testFireSchema } from '@ergon/core/record/testFire';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';

@@ -1,5 +1,5 @@
-import { labelSchema } from '@ergon/core/field';
-import type { KitDocument } from '@ergon/core/kitDocument';
+import { labelSchema } from '@ergon/core/record/fieldShapes';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';

@@ -1,7 +1,8 @@
-import { DOCUMENT_VERSION, faultsOf, unitReferences } from '@ergon/core/kitDocument';
-import { readSetting, type Settings, withSetting } from '@ergon/core/look';
-import { settingsSchema } from '@ergon/core/lookSchema';
-import { canonical } from '@ergon/core/readiness';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import { faultsOf, unitReferences } from '@ergon/core/record/kitDocument';
+import { readSetting, type Settings, withSetting } from '@ergon/core/record/look';
+import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { canonical } from '@ergon/core/verdict/readiness';
 import { type DataSource, type EntityManager, In } from 'typeorm';
 import { FamilyRow } from '../entities/CrewRecord.ts';
 import { LookUnit } from '../entities/LookUnit.ts';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import type { KitDocument } from '@ergon/core/kitDocument';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import type { DataSource } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';

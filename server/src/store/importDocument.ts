@@ -1,4 +1,5 @@
-import { DOCUMENT_VERSION, type KitDocument } from '@ergon/core/kitDocument';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { type EntityManager, In } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { type CrewRecord, FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';

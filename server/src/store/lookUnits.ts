@@ -1,5 +1,6 @@
-import { DOCUMENT_VERSION, unitReferences } from '@ergon/core/kitDocument';
-import type { Settings } from '@ergon/core/look';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import { unitReferences } from '@ergon/core/record/kitDocument';
+import type { Settings } from '@ergon/core/record/look';
 import { type DataSource, In, IsNull } from 'typeorm';
 import { UnitRow } from '../entities/CrewRecord.ts';
 import { LookUnit } from '../entities/LookUnit.ts';

@@ -1,9 +1,9 @@
 /** Records stored whole: families, profiles, and what a look says of itself. */
-import type { Family } from '@ergon/core/family';
-import { DOCUMENT_VERSION } from '@ergon/core/kitDocument';
-import { type Profile, radiosOf } from '@ergon/core/profile';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { Family } from '@ergon/core/record/family';
+import type { Look } from '@ergon/core/record/look';
+import { type Profile, radiosOf } from '@ergon/core/record/profile';
 import { type DataSource, type EntityManager, In, IsNull } from 'typeorm';
-import type { Look } from '@ergon/core/look';
 import { type CrewRecord, FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError } from '../errors.ts';
 

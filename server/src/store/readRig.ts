@@ -1,6 +1,7 @@
-import type { CrewRig } from '@ergon/core/crewRig';
-import { DOCUMENT_VERSION, type KitDocument } from '@ergon/core/kitDocument';
-import { radiosOf } from '@ergon/core/profile';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { radiosOf } from '@ergon/core/record/profile';
 import { type DataSource, IsNull } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';

@@ -1,5 +1,5 @@
-import { DOCUMENT_VERSION } from '@ergon/core/kitDocument';
-import type { Unit } from '@ergon/core/unit';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { Unit } from '@ergon/core/record/unit';
 import { type DataSource, type EntityManager, In } from 'typeorm';
 import { ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError, type FieldFault } from '../errors.ts';

@@ -1,0 +1,196 @@
+/** A body, a flash and what stands between them, all set right: the rig by which Fit asks what the gear itself allows. */
+import type { Family } from '../record/family.ts';
+import type { Settings } from '../record/look.ts';
+import { channelsOf, groupsOf, lettersBetween } from '../rig/net.ts';
+import type { FlashProfile, Profile, RadioProfile } from '../record/profile.ts';
+import { type Body, isBody, type Light, type Placed, type Rig, rigOf } from '../rig/rig.ts';
+import { hasSocket, NO_PART } from '../rig/stack.ts';
+import type { Unit } from '../record/unit.ts';
+
+/** One unit to try, with its model. */
+export interface FitItem {
+  unit: Unit;
+  profile: Profile;
+}
+
+/** One way from a body to a flash. `air` names the family spoken and who sends and receives. */
+export type Way =
+  | { kind: 'shoe' }
+  | { kind: 'stack'; on: FitItem }
+  | { kind: 'cord'; cord: string }
+  | { kind: 'cable'; plugs: [string, string] }
+  | { kind: 'eye' }
+  | { kind: 'air'; family: string; sender: FitItem; receiver: FitItem | null };
+
+/** The ids of a trial's parts: units may stand on both sides, so that each part is named by what it does. */
+const PART = {
+  body: 'p1-body',
+  sender: 'p2-sender',
+  receiver: 'p3-receiver',
+  witness: 'p4-witness',
+  flash: 'p5-flash',
+};
+
+export interface Trial {
+  rig: Rig;
+  body: Body;
+  light: Light;
+  sender: Placed | null;
+  /** Which real unit each part stands for; the witness of an eye stands for none. */
+  unitOf: ReadonlyMap<string, string>;
+}
+
+/** Full light is always within a flash's range, recorded or not. */
+const TRIAL_POWER = 0;
+/** Slow enough that no link's delay matters: the frame is judged by `cleanTo`. */
+const TRIAL_SHUTTER = '1/30';
+
+const GOOD: Settings = { on: true, selector: 'flash', passThrough: true, startedInOrder: true, lamp: true };
+
+export function trialOf(families: ReadonlyMap<string, Family>, body: FitItem, flash: FitItem, way: Way): Trial {
+  const placed: Placed[] = [];
+  const unitOf = new Map<string, string>();
+  const add = (id: string, item: FitItem, settings: Settings): Placed => {
+    const one = { id, unit: { ...item.unit, id }, profile: item.profile, settings: { ...GOOD, ...settings } };
+    placed.push(one);
+    unitOf.set(id, item.unit.id);
+    return one;
+  };
+  const shutter = body.profile.kind === 'body' ? body.profile.shutters.find((one) => one.flash !== false) : undefined;
+  const bodyPlaced = add(PART.body, body, {
+    ...(shutter && { shutterType: shutter.type }),
+    shutter: TRIAL_SHUTTER,
+    flashFiring: true,
+    exposureMode: 'manual',
+    popupUp: true,
+  });
+  const light: Settings = {
+    mode: 'manual',
+    power: flash.profile.kind === 'flash' ? (flash.profile.power.ceiling ?? TRIAL_POWER) : TRIAL_POWER,
+    firesFor: [PART.body],
+  };
+  if (way.kind === 'air') {
+    placeAir(families, add, bodyPlaced, flash, way, light, body);
+  } else {
+    if (way.kind === 'stack') add(PART.sender, way.on, { role: 'off', mount: PART.body });
+    if (way.kind === 'eye') placed.push(witness(bodyPlaced));
+    add(PART.flash, flash, { ...light, ...wired(way, flash.profile) });
+  }
+  const rig = rigOf(families, placed);
+  const sender = rig.placed.get(PART.sender) ?? null;
+  return {
+    rig,
+    body: rig.bodies.find(isBody)!,
+    light: rig.placed.get(PART.flash)! as Light,
+    sender: way.kind === 'air' ? (sender ?? rig.placed.get(PART.body)!) : null,
+    unitOf,
+  };
+}
+
+function wired(way: Exclude<Way, { kind: 'air' }>, profile: Profile): Settings {
+  switch (way.kind) {
+    case 'shoe':
+      return { role: 'local', link: 'shoe', mount: PART.body };
+    case 'stack':
+      return { role: 'local', link: 'shoe', mount: PART.sender };
+    case 'cord':
+      return { role: 'local', link: 'cord', mount: PART.body, cord: way.cord };
+    case 'cable':
+      return { role: 'local', link: 'cable', mount: PART.body, plugs: way.plugs };
+    case 'eye':
+      return { role: 'eye', link: 'eye', sees: [PART.witness], eye: eyeOf(profile) };
+  }
+}
+
+const eyeOf = (profile: Profile) => (profile.kind === 'flash' ? (profile.eyes?.[0] ?? null) : null);
+
+/** Some other light that fires, so that an eye has something to answer. */
+function witness(body: Placed): Placed {
+  const system = body.profile.kind === 'body' ? (body.profile.shoe.system ?? 'centre-only') : 'centre-only';
+  const profile: FlashProfile = {
+    id: PART.witness,
+    maker: '-',
+    model: '-',
+    kind: 'flash',
+    foot: system,
+    radios: [],
+    eyes: [],
+    can: { 'on-body': { fire: true, manual: true } },
+    power: { floor: 0, ceiling: 0, scale: 'fraction' },
+    triggerVoltage: 0,
+    lampSwitch: false,
+  };
+  const unit = { id: PART.witness, profile: profile.id, label: 'another light' };
+  const settings: Settings = { ...GOOD, role: 'local', link: 'shoe', mount: PART.body, mode: 'manual', power: 0 };
+  return { id: PART.witness, unit, profile, settings };
+}
+
+type Add = (id: string, item: FitItem, settings: Settings) => Placed;
+
+function placeAir(
+  families: ReadonlyMap<string, Family>,
+  add: Add,
+  body: Placed,
+  flash: FitItem,
+  way: Extract<Way, { kind: 'air' }>,
+  light: Settings,
+  bodyItem: FitItem,
+): void {
+  const family = families.get(way.family);
+  const ofSender = radioFor(way.sender.profile, way.family, 'master');
+  const hearing = way.receiver ?? flash;
+  const ofHearer = radioFor(hearing.profile, way.family, 'remote');
+  const air: Settings = { channel: commonChannel(ofSender, ofHearer, family), networkId: 0, pin: 1 };
+  const sending: Settings = { ...air, family: way.family, role: 'master' };
+  const sendsItself = way.sender.unit.id === bodyItem.unit.id;
+  const sender = sendsItself
+    ? body
+    : add(PART.sender, way.sender, { ...(way.sender.profile.kind === 'flash' && onShoe(light)), mount: PART.body });
+  Object.assign(sender.settings, sending);
+  // The flash listens to what it has when the sender's family is none of its own: that is what the line then shows.
+  const own = ofHearer ? way.family : (hearing.profile.radios?.[0]?.family ?? null);
+  const listening: Settings = { ...air, role: 'remote', ...(own !== null && { family: own }) };
+  const link = family?.medium === 'optical' ? 'optical' : 'radio';
+  const hearer = way.receiver
+    ? add(PART.receiver, way.receiver, listening)
+    : add(PART.flash, flash, { ...light, ...listening, link });
+  if (way.receiver)
+    add(PART.flash, flash, { ...light, ...onReceiver(way.receiver, flash), link, receiver: PART.receiver });
+  const letter = commonLetter(families, sender, hearer, ofHearer, family);
+  if (letter === null) return;
+  Object.assign(hearer.settings, { group: letter });
+  Object.assign(sender.settings, { groups: { [letter]: { on: true, mode: light.mode, power: light.power } } });
+}
+
+const onShoe = (light: Settings): Settings => ({ link: 'shoe', mode: light.mode, power: light.power });
+
+const radioFor = (profile: Profile, family: string, role: 'master' | 'remote'): RadioProfile | undefined =>
+  profile.radios?.find((radio) => radio.family === family && radio.roles.includes(role));
+
+/** On the receiver's top shoe where both have one, else by a cable between their sockets. */
+function onReceiver(receiver: FitItem, flash: FitItem): Settings {
+  const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
+  const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
+  const sits = top !== NO_PART && foot !== NO_PART;
+  if (sits || !hasSocket(receiver) || !hasSocket(flash)) return { role: 'local' };
+  return { role: 'local', plugs: [receiver.profile.syncSocket!, flash.profile.syncSocket!] };
+}
+
+function commonChannel(a: RadioProfile | undefined, b: RadioProfile | undefined, family: Family | undefined): number {
+  const ranges = [a, b].map((radio) => (radio ? channelsOf(radio, family) : null)).filter((range) => range !== null);
+  const from = Math.max(1, ...ranges.map((range) => range.from));
+  return ranges.length > 0 && ranges.every((range) => from <= range.to) ? from : (ranges[0]?.from ?? 1);
+}
+
+/** A letter both ends know; null where the family has none or nobody recorded them. */
+function commonLetter(
+  families: ReadonlyMap<string, Family>,
+  sender: Placed,
+  hearer: Placed,
+  ofHearer: RadioProfile | undefined,
+  family: Family | undefined,
+): string | null {
+  const letters = lettersBetween(rigOf(families, [sender, hearer]), sender, hearer) ?? [];
+  const heard = ofHearer ? groupsOf(ofHearer, family) : null;
+  return letters.find((letter) => heard === null || heard.includes(letter)) ?? null;
+}

@@ -1,0 +1,158 @@
+/** The open document: one JSON file with an event, families, profiles, units and looks. See docs/format. */
+import { z } from 'zod';
+import { familySchema } from './familySchema.ts';
+import { labelSchema } from './fieldShapes.ts';
+import type { Settings } from './look.ts';
+import { lookSchema } from './lookSchema.ts';
+import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
+import { type Json, migrate } from './migrate.ts';
+import { radiosOf } from './profile.ts';
+import { profileSchema } from './profileSchema.ts';
+import { unitSchema } from './unitSchema.ts';
+
+export { DOCUMENT_VERSION };
+
+/** More than this is no crew's kit but a mistake or an attack. */
+const MAX_RECORDS = 5000;
+
+export const eventSchema = z.strictObject({
+  name: labelSchema,
+  date: z.iso.date().nullish(),
+  place: labelSchema.nullish(),
+});
+
+export const documentSchema = z.strictObject({
+  format: z.literal('ergon-kit'),
+  version: z.literal(DOCUMENT_VERSION),
+  event: eventSchema,
+  families: z.array(familySchema).max(MAX_RECORDS),
+  profiles: z.array(profileSchema).max(MAX_RECORDS),
+  units: z.array(unitSchema).max(MAX_RECORDS),
+  looks: z.array(lookSchema).max(MAX_RECORDS),
+});
+export type KitDocument = z.infer<typeof documentSchema>;
+export type EventInfo = z.infer<typeof eventSchema>;
+
+export interface DocumentFault {
+  /** Where, as `looks[0].units.light-3.channel`. */
+  path: string;
+  message: string;
+}
+
+export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: DocumentFault[] };
+
+/** Reads a document that JSON.parse has already read, reporting every fault at once. */
+export function parseDocument(input: unknown): Parsed {
+  const current = upToDate(input);
+  if ('faults' in current) return { ok: false, faults: current.faults };
+  const result = documentSchema.safeParse(current.document);
+  if (!result.success) return { ok: false, faults: faultsOf(result.error) };
+  const faults = brokenReferences(result.data);
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, document: result.data };
+}
+
+function upToDate(input: unknown): { document: unknown } | { faults: DocumentFault[] } {
+  if (input === null || typeof input !== 'object' || Array.isArray(input)) {
+    return {
+      faults: [{ path: '', message: 'is not an object: an Ergon document starts with { "format": "ergon-kit" }' }],
+    };
+  }
+  const { version } = input as { version?: unknown };
+  if (typeof version === 'number' && version > DOCUMENT_VERSION) {
+    const message = `is ${version}, newer than this Ergon reads (${DOCUMENT_VERSION}): update Ergon`;
+    return { faults: [{ path: 'version', message }] };
+  }
+  if (!Number.isInteger(version) || (version as number) < 1) return { document: input };
+  return { document: migrate(input as { [key: string]: Json }, version as number, MIGRATIONS) };
+}
+
+/** Zod's issues with a path a person can follow; an unknown key is named rather than its parent. */
+export function faultsOf(error: z.ZodError): DocumentFault[] {
+  return error.issues.flatMap((issue) => {
+    if (issue.code === 'unrecognized_keys') {
+      return issue.keys.map((key) => ({
+        path: pathText([...issue.path, key]),
+        message: 'is not a known field: remove it or check its spelling',
+      }));
+    }
+    return [{ path: pathText(issue.path), message: issue.message }];
+  });
+}
+
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.reduce<string>((text, part) => {
+    if (typeof part === 'number') return `${text}[${part}]`;
+    return text === '' ? String(part) : `${text}.${String(part)}`;
+  }, '');
+}
+
+function brokenReferences(document: KitDocument): DocumentFault[] {
+  const faults: DocumentFault[] = [];
+  const need = (path: string, id: string | null | undefined, known: ReadonlySet<string>, what: string) => {
+    if (id != null && !known.has(id))
+      faults.push({ path, message: `names ${what} "${id}", which the document does not hold` });
+  };
+  const families = uniqueIds('families', document.families, faults);
+  const profiles = uniqueIds('profiles', document.profiles, faults);
+  const units = uniqueIds('units', document.units, faults);
+  uniqueIds('looks', document.looks, faults);
+
+  document.profiles.forEach((profile, i) =>
+    radiosOf(profile).forEach((radio, j) =>
+      need(`profiles[${i}].radios[${j}].family`, radio.family, families, 'family'),
+    ),
+  );
+  document.units.forEach((unit, i) => need(`units[${i}].profile`, unit.profile, profiles, 'profile'));
+  document.looks.forEach((look, i) => {
+    const inLook = new Set(Object.keys(look.units));
+    for (const [id, settings] of Object.entries(look.units)) {
+      const path = `looks[${i}].units.${id}`;
+      need(path, id, units, 'unit');
+      need(`${path}.family`, settings.family, families, 'family');
+      for (const [field, ids] of unitReferences(settings)) {
+        for (const other of ids) need(`${path}.${field}`, other, inLook, 'unit');
+      }
+    }
+  });
+  return faults;
+}
+
+/** The settings that name other units of the same look. */
+export function unitReferences(settings: Settings): readonly (readonly [field: string, ids: readonly string[]])[] {
+  const { mount, receiver, sees, firesFor } = settings;
+  return [
+    ['mount', mount == null ? [] : [mount]],
+    ['receiver', receiver == null ? [] : [receiver]],
+    ['sees', sees ?? []],
+    ['firesFor', firesFor ?? []],
+  ];
+}
+
+function uniqueIds(name: string, records: readonly { id: string }[], faults: DocumentFault[]): Set<string> {
+  const ids = new Set<string>();
+  records.forEach(({ id }, index) => {
+    if (ids.has(id)) faults.push({ path: `${name}[${index}].id`, message: `"${id}" is used twice: ids must differ` });
+    ids.add(id);
+  });
+  return ids;
+}
+
+/** The one way a document is written: records by id, fields in the schema's order, nothing for what is not recorded. */
+export function writeDocument(document: KitDocument): string {
+  const byId = <T extends { id: string }>(records: readonly T[]) => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const sorted = documentSchema.parse({
+    ...document,
+    families: byId(document.families),
+    profiles: byId(document.profiles),
+    units: byId(document.units),
+    looks: byId(document.looks).map((look) => ({ ...look, units: sortedKeys(look.units) })),
+  });
+  return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
+}
+
+const sortedKeys = <T>(record: Readonly<Record<string, T>>): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).sort(([a], [b]) => (a < b ? -1 : 1)));
+
+/** JSON Schema (draft 2020-12) of the document, published in docs/format. */
+export const documentJsonSchema = (): object =>
+  z.toJSONSchema(documentSchema, { target: 'draft-2020-12', io: 'input' }) as object;

@@ -1,0 +1,154 @@
+import { z } from 'zod';
+import { idSchema, labelSchema, letterSchema, stopsSchema } from './fieldShapes.ts';
+import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './look.ts';
+import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profile.ts';
+import { shutterLabelSchema } from './profileSchema.ts';
+
+export const groupSettingsSchema = z.strictObject({
+  on: z.boolean().nullish(),
+  mode: z.enum(MODES).nullish(),
+  power: stopsSchema.nullish(),
+});
+
+/**
+ * How one unit is placed and set in one look. Every field may be left out or null: not recorded. A field that
+ * does not apply to a unit is ignored.
+ */
+export const settingsSchema = z.strictObject({
+  /** What the light is for and where it stands, in the crew's words. */
+  purpose: z.string().trim().max(40).nullish(),
+  place: z.string().trim().max(40).nullish(),
+  /** Seconds to walk there and back from where the photographer stands. */
+  walkSeconds: z.number().min(0).max(3600).nullish(),
+
+  on: z.boolean().nullish(),
+  role: z.enum(ROLES).nullish(),
+  /** The body or trigger a sender or flash sits on, or the one at the near end of its cable or cord. */
+  mount: idSchema.nullish(),
+  /** Light: how it is told to fire. */
+  link: z.enum(LINKS).nullish(),
+  /** Light on a radio link: the receiver it sits on or is plugged into; left out means its own radio. */
+  receiver: idSchema.nullish(),
+  /** A sync cable's two plugs, near end first; present only where a cable is used. */
+  plugs: z.tuple([z.string().max(40), z.string().max(40)]).nullish(),
+  /** A dedicated cord: the shoe system it carries. */
+  cord: z.string().trim().min(1).max(40).nullish(),
+  /** Eye: the lights in its view. */
+  sees: z.array(idSchema).max(600).nullish(),
+  /** Light: the bodies whose shots it is meant for; left out means every body its link can serve. */
+  firesFor: z.array(idSchema).max(20).nullish(),
+
+  family: idSchema.nullish(),
+  channel: z.int().min(0).max(9999).nullish(),
+  /** 0 is off. */
+  networkId: z.int().min(0).max(9999).nullish(),
+  /** The number units of a family with PIN pairing share. */
+  pin: z.int().min(0).max(999_999).nullish(),
+  group: letterSchema.nullish(),
+  /** Sender: what it tells each group. */
+  groups: z.record(letterSchema, groupSettingsSchema).nullish(),
+
+  mode: z.enum(MODES).nullish(),
+  /** Wanted power in stops below full; on a link that carries no power also what is dialled on the unit. */
+  power: stopsSchema.nullish(),
+  eye: z.enum(EYE_MODES).nullish(),
+  /** False when the unit is on but its tube is switched off. */
+  lamp: z.boolean().nullish(),
+  /** Stroboscopic mode: pops in one frame, and how many a second. */
+  multiPops: z.int().min(2).max(500).nullish(),
+  multiHz: z.number().min(0.5).max(1000).nullish(),
+
+  /** Stops dialled on the unit on top of its power; the next push from a sender takes them back. */
+  trim: z.number().min(-5).max(5).nullish(),
+  /** Compensation of the metered exposure, in stops: on a light or its group's dial, and on the body. */
+  compensation: z.number().min(-10).max(10).nullish(),
+  /** Light: high-speed sync is wanted where the shutter is faster than sync. */
+  hss: z.boolean().nullish(),
+  /**
+   * Light: tail sync. Microseconds from the first curtain's start to its pulse where the shutter is faster than
+   * sync; the long tail of a slow pulse then lights the passing slit. Left out: none.
+   */
+  tailDelayUs: z.number().min(0).max(50_000).nullish(),
+  /** Sender: passive, so that it fires the lights and leaves their settings to another controller. Left out: no. */
+  passive: z.boolean().nullish(),
+
+  /** How a light stands to what it must hear or see. Left out: nobody noted anything in the way. */
+  sight: z.enum(SIGHTS).nullish(),
+  /** The same while the camera is held upright. Left out: as when it is level. */
+  sightUpright: z.enum(SIGHTS).nullish(),
+  /** Share of its test shots a light answered, 0 to 1, as somebody noted it. Left out: all, as far as noted. */
+  heardShare: z.number().min(0.01).max(1).nullish(),
+  /** Something covers its sensor. */
+  covered: z.boolean().nullish(),
+  /** Degrees between the sensor's axis and what it must see. */
+  offAxis: z.number().min(0).max(180).nullish(),
+  inSun: z.boolean().nullish(),
+  /** Metres from sender to hearer, or along a cable's way. */
+  distanceM: z.number().min(0).max(5000).nullish(),
+  /** Length of its cable or cord, in metres. */
+  cableM: z.number().min(0).max(500).nullish(),
+  beep: z.boolean().nullish(),
+  /** Its head zooms by itself. */
+  zoomAuto: z.boolean().nullish(),
+
+  /** What somebody noted on the unit. Left out: nobody noted anything wrong. */
+  asleep: z.boolean().nullish(),
+  cells: z.enum(CELLS).nullish(),
+  /** False: its foot is not fully home. */
+  seated: z.boolean().nullish(),
+  /** True: it shut down from heat. */
+  hot: z.boolean().nullish(),
+
+  /** Receiver: the switch between camera and flash. */
+  selector: z.enum(SELECTORS).nullish(),
+  /** Trigger: whether it passes the body's signals to its top shoe. */
+  passThrough: z.boolean().nullish(),
+  /** Trigger: whether its stack was switched on in the model's order. */
+  startedInOrder: z.boolean().nullish(),
+
+  shutterType: z.enum(SHUTTER_TYPES).nullish(),
+  shutter: shutterLabelSchema.nullish(),
+  flashFiring: z.boolean().nullish(),
+  exposureMode: z.enum(EXPOSURE_MODES).nullish(),
+  /** Body: with which curtain it closes its contact. Left out: the front one. */
+  curtain: z.enum(CURTAINS).nullish(),
+  /** Body: settings that change from frame to frame, or get in the way of flash. */
+  isoAuto: z.boolean().nullish(),
+  wbAuto: z.boolean().nullish(),
+  previewOn: z.boolean().nullish(),
+  redEye: z.boolean().nullish(),
+  /** Body: whether its pop-up is raised. */
+  popupUp: z.boolean().nullish(),
+  /** Body: seconds from one frame to the next while it shoots. Left out: one frame at a time. */
+  secondsBetween: z.number().min(0.01).max(600).nullish(),
+  /** Body: frames it shoots at that pace before it rests. Left out: it goes on and on. */
+  burstFrames: z.int().min(2).max(500).nullish(),
+  /** Body: how the camera is held in this look. Left out: level alone. */
+  attitudes: z.array(z.enum(ATTITUDES)).min(1).max(2).nullish(),
+  /** Body: another crew's or a guest's. Our lights must stay dark when it shoots, and what hangs on it is not judged. */
+  stranger: z.boolean().nullish(),
+});
+
+/** Something else on the air: a network, a microphone, a link. */
+export const emitterSchema = z.strictObject({
+  name: labelSchema,
+  /** Centre and width of what it sends, in MHz. */
+  mhz: z.number().min(1).max(100_000),
+  widthMhz: z.number().min(0.001).max(1000),
+});
+
+export const lookSchema = z.strictObject({
+  id: idSchema,
+  name: labelSchema,
+  /** When it starts, local time of the venue. */
+  time: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'write the time as HH:MM')
+    .nullish(),
+  place: z.string().trim().max(80).nullish(),
+  /** Minutes without a shot before it starts: what falls asleep sooner is asleep. Left out: nobody waits. */
+  quietMinutes: z.number().min(0).max(1440).nullish(),
+  /** What else is on the air there. Left out: nothing, as far as noted. */
+  emitters: z.array(emitterSchema).max(200).nullish(),
+  units: z.record(idSchema, settingsSchema),
+});

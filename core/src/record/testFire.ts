@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { idSchema } from './fieldShapes.ts';
+
+export const TEST_RESULTS = ['fired', 'dark', 'wrong'] as const;
+
+/** What a real test fire of one light showed, and a fingerprint of the settings it was made with. */
+export const testFireSchema = z.strictObject({
+  look: idSchema,
+  light: idSchema,
+  body: idSchema,
+  result: z.enum(TEST_RESULTS),
+  fingerprint: z.string().regex(/^[0-9a-f]{16}$/, 'must be 16 hexadecimal digits'),
+  /** UTC, ISO 8601. */
+  at: z.iso.datetime(),
+});
+export type TestFire = z.infer<typeof testFireSchema>;
+export type TestResult = TestFire['result'];

@@ -1,0 +1,164 @@
+import type { Family } from '../record/family.ts';
+import { type Attitude, type Emitter, isByAir, type Look, type Settings } from '../record/look.ts';
+import type { BodyProfile, FlashProfile, Profile, RadioProfile } from '../record/profile.ts';
+import { radiosOf } from '../record/profile.ts';
+import type { Unit } from '../record/unit.ts';
+
+/** Everything a crew owns, as its document holds it. */
+export interface Kit {
+  families: readonly Family[];
+  profiles: readonly Profile[];
+  units: readonly Unit[];
+}
+
+/** A unit in a look: what it is, and how it is set there. */
+export interface Placed<P extends Profile = Profile> {
+  id: string;
+  unit: Unit;
+  profile: P;
+  settings: Settings;
+}
+
+export type Light = Placed<FlashProfile>;
+/** In a shot a body is held level or upright; left out, level. */
+export type Body = Placed<BodyProfile> & { attitude?: Attitude };
+
+/** What a look says of itself beyond its units. */
+export interface Around {
+  /** Minutes without a shot before it starts; null when nobody waits. */
+  quietMinutes: number | null;
+  emitters: readonly Emitter[];
+}
+const NOTHING_AROUND: Around = { quietMinutes: null, emitters: [] };
+
+/** A look joined with the kit. Units are in id order, so the order of a file changes nothing. */
+export interface Rig {
+  families: ReadonlyMap<string, Family>;
+  placed: ReadonlyMap<string, Placed>;
+  bodies: readonly Body[];
+  /** Flashes that are part of the look: every one whose role is not `off`. */
+  lights: readonly Light[];
+  /** What could speak for each body: units with a master's radio that sit on it, or on nobody-wrote-down-what. */
+  sendersOn: ReadonlyMap<string, readonly Placed[]>;
+  /** Bodies of other crews and guests, and what hangs on them or fires for them alone. */
+  strangers: ReadonlySet<string>;
+  around: Around;
+}
+
+export const isBody = (placed: Placed): placed is Body => placed.profile.kind === 'body';
+export const isFlash = (placed: Placed): placed is Light => placed.profile.kind === 'flash';
+
+/** The parts of a kit by id, so that many looks can be joined without reading the kit again. */
+export interface KitIndex {
+  families: ReadonlyMap<string, Family>;
+  profiles: ReadonlyMap<string, Profile>;
+  units: ReadonlyMap<string, Unit>;
+}
+
+export const indexKit = (kit: Kit): KitIndex => ({
+  families: new Map(kit.families.map((family) => [family.id, family])),
+  profiles: new Map(kit.profiles.map((profile) => [profile.id, profile])),
+  units: new Map(kit.units.map((unit) => [unit.id, unit])),
+});
+
+/** Units of the look that the kit no longer holds are left out: they cannot fire and cannot be judged. */
+export function buildRig(kit: KitIndex, look: Look): Rig {
+  const placed: Placed[] = [];
+  for (const id of Object.keys(look.units).sort()) {
+    const unit = kit.units.get(id);
+    const profile = unit && kit.profiles.get(unit.profile);
+    if (unit && profile) placed.push({ id, unit, profile, settings: look.units[id]! });
+  }
+  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters: look.emitters ?? [] });
+}
+
+/** A rig of placed units, which must be in id order. */
+export function rigOf(
+  families: ReadonlyMap<string, Family>,
+  placed: readonly Placed[],
+  around: Around = NOTHING_AROUND,
+): Rig {
+  const bodies = placed.filter(isBody);
+  const byId = new Map(placed.map((one) => [one.id, one]));
+  const sendersOn = new Map<string, Placed[]>(bodies.map((body) => [body.id, []]));
+  for (const one of placed) {
+    if (!canSend(one)) continue;
+    const body = bodyUnder(byId, one);
+    if (body === undefined) for (const list of sendersOn.values()) list.push(one);
+    else if (body) sendersOn.get(body.id)!.push(one);
+  }
+  return {
+    families,
+    placed: byId,
+    bodies,
+    lights: placed.filter(isFlash).filter((light) => light.settings.role !== 'off'),
+    sendersOn,
+    strangers: strangersAmong(byId, bodies),
+    around,
+  };
+}
+
+function strangersAmong(placed: ReadonlyMap<string, Placed>, bodies: readonly Body[]): ReadonlySet<string> {
+  const strangers = new Set(bodies.filter((body) => body.settings.stranger === true).map((body) => body.id));
+  if (strangers.size === 0) return strangers;
+  for (const one of placed.values()) {
+    const { firesFor } = one.settings;
+    const under = bodyUnder(placed, one);
+    const serves = firesFor != null && firesFor.length > 0 && firesFor.every((id) => strangers.has(id));
+    if (serves || (under && strangers.has(under.id))) strangers.add(one.id);
+  }
+  return strangers;
+}
+
+/** The body at the bottom of a stack; undefined when what it sits on is not recorded, null when it ends elsewhere. */
+export function bodyUnder(placed: ReadonlyMap<string, Placed>, item: Placed): Body | null | undefined {
+  const seen = new Set<string>();
+  for (let at: Placed | undefined = item; at;) {
+    if (isBody(at)) return at;
+    if (at.settings.mount == null) return undefined;
+    if (seen.has(at.id)) return null;
+    seen.add(at.id);
+    at = placed.get(at.settings.mount);
+  }
+  return null;
+}
+
+/** A trigger in a bag or on a light is no sender; one whose place nobody recorded might be, if set to master. */
+function canSend(placed: Placed): boolean {
+  const { role, mount } = placed.settings;
+  if (role === 'off') return false;
+  if (placed.profile.kind !== 'body' && mount == null && role != null && role !== 'master') return false;
+  return radiosOf(placed.profile).some((radio) => radio.roles.includes('master'));
+}
+
+/**
+ * The radio a unit uses: the one of the family it is set to, or its only one. `null` when it has none that
+ * fits, `undefined` when it has several and nobody recorded which.
+ */
+export function radioInUse(placed: Placed): RadioProfile | null | undefined {
+  const radios = radiosOf(placed.profile);
+  const family = placed.settings.family;
+  if (family != null) return radios.find((radio) => radio.family === family) ?? null;
+  if (radios.length > 1) return undefined;
+  return radios[0] ?? null;
+}
+
+/** The unit that listens for a light: its receiver, or the light itself. */
+export function hearerOf(rig: Rig, light: Light): Placed {
+  const receiver = light.settings.receiver;
+  return (receiver != null && rig.placed.get(receiver)) || light;
+}
+
+/**
+ * Whether a light is meant to fire when this body shoots; null when nobody recorded how it is told or what it hangs on. A light
+ * on a shoe, a cord or a cable can only serve the body it hangs on; for a stranger's shutter all of ours stay dark.
+ */
+export function isMeantFor(rig: Rig, light: Light, body: Body): boolean | null {
+  const { link, firesFor } = light.settings;
+  if (link == null) return null;
+  if (!isByAir(light.settings) && link !== 'eye') {
+    const under = bodyUnder(rig.placed, light);
+    return under === undefined ? null : under?.id === body.id;
+  }
+  return firesFor == null ? body.settings.stranger !== true : firesFor.includes(body.id);
+}

@@ -1,0 +1,73 @@
+/** The frame one light would make: row by row what reaches it, and how fast the shutter may be on this path. */
+import { withRigChanges } from '../mend/fixes.ts';
+import { exposedRows, ROWS } from './rowLight.ts';
+import { exposureOf, isSeen } from './frameLoss.ts';
+import { pulseDecayUs } from './pulseShape.ts';
+import type { Rig } from '../rig/rig.ts';
+import type { LightRun, Shot } from './lightRun.ts';
+import { simulate } from './simulate.ts';
+import { SHUTTER_LABELS } from '../measure/stops.ts';
+
+export interface FramePicture {
+  /** Stops each row gets below a row that takes the whole pulse; -Infinity where nothing comes. Row 0 opens first. */
+  rows: readonly number[];
+  /** Share of the rows that get nearly nothing, 0 to 1. */
+  dark: number;
+  /** The worst lit row that is not dark, in stops below the best: the gradient across the frame. */
+  gradient: number;
+  /** Whether the length of the pulse is recorded; without it the pulse is drawn as an instant. */
+  pulse: 'recorded' | 'instant';
+}
+
+/** Null for a light that did not fire for certain, or a curtain nobody recorded. */
+export function framePicture(shot: Shot, run: LightRun): FramePicture | null {
+  const { tauUs, openUs } = shot.curtain;
+  if (run.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
+  const power = run.delivery?.power ?? null;
+  const decayUs = power === null ? null : pulseDecayUs(run.light, power);
+  const { rows, best, dark, gradient } = run.train ? WHOLE : exposedRows(tauUs, openUs, run.atUs, decayUs);
+  return {
+    rows: rows.map((stops) => (best === -Infinity ? -Infinity : stops - best)),
+    dark,
+    gradient,
+    pulse: decayUs === null ? 'instant' : 'recorded',
+  };
+}
+
+/** In high-speed sync every row has the same light. */
+const WHOLE = { rows: Array.from({ length: ROWS }, () => 0), best: 0, dark: 0, gradient: 0 };
+
+export interface SyncLimit {
+  /** Fastest label at which every row is reached; null when not even the slowest is. */
+  cleanTo: string | null;
+  /** The next faster label, and what it costs: rows that stay dark, or stops that a slow pulse loses. */
+  beyond: { label: string; lost: number; darkEdge: 'lower' | 'upper' | null; stops: number } | null;
+}
+
+/**
+ * How fast the shutter may be for this light from this body, found by pressing it in simulation at every label, from
+ * the slowest on. Null when the light does not fire for certain or the curtain is not recorded.
+ */
+export function syncLimit(rig: Rig, shot: Shot, light: string): SyncLimit | null {
+  const { body } = shot;
+  let cleanTo: string | null = null;
+  for (const label of [...SHUTTER_LABELS].reverse()) {
+    const change = { unit: body.id, setting: 'shutter', from: body.settings.shutter ?? null, to: label };
+    const tried = withRigChanges(rig, [change]);
+    const pressed = simulate(
+      tried,
+      tried.bodies.find((one) => one.id === body.id)!,
+    );
+    const run = pressed.runs.get(light);
+    const { tauUs, openUs } = pressed.curtain;
+    if (run?.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
+    const exposure = exposureOf(tauUs, openUs, run);
+    if (exposure === null) return null;
+    const { share, darkEdge, gradient, lostStops } = exposure;
+    if (share < 1 || isSeen(exposure)) {
+      return { cleanTo, beyond: { label, lost: 1 - share, darkEdge, stops: Math.max(gradient, -lostStops) } };
+    }
+    cleanTo = label;
+  }
+  return { cleanTo, beyond: null };
+}

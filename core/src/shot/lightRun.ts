@@ -1,0 +1,70 @@
+/** What became of one light in one shot. */
+import type { Delivery, Fault } from '../path/delivery.ts';
+import type { Curtain } from './curtain.ts';
+import type { Attitude } from '../record/look.ts';
+import type { Body, Light } from '../rig/rig.ts';
+import type { PulseKind, TimelineEvent } from './timeline.ts';
+import type { FieldRef, Tri, Walk } from '../path/signalPath.ts';
+
+export interface LightRun {
+  light: Light;
+  /** Its intended path as far as the signal came. */
+  walk: Walk;
+  sender: string | null;
+  delivery: Delivery | null;
+  fires: Tri;
+  /** When its main pulse came; null when it did not or may not. */
+  atUs: number | null;
+  /** When the last pop of it came: later than the first only in stroboscopic mode. */
+  lastUs: number | null;
+  cause: string | null;
+  /** It fires in high-speed sync: every row has the same light. */
+  train: boolean;
+  /** It fires by its tail delay: its slow pulse lights the passing slit. */
+  tail: boolean;
+  /** Wanted in high-speed sync, or by its tail, and lost on the way. */
+  noTrain: Fault | null;
+  /** Eye: it answered another light's train. */
+  answeredTrain: boolean;
+  /** Eye: the kind of pulse it answered. */
+  answered: PulseKind | null;
+  /** Pulses an eye has seen for certain, and the lights whose pulses it may have seen. */
+  pulsesSeen: number;
+  possiblySeen: number;
+  lastSeenUs: number;
+  /** Share of the shots in which it fires, 0 to 1; null where it is not all and nobody can say how many. */
+  chance: number | null;
+  /** What makes that less than all. */
+  doubt: Fault | null;
+  unknown: readonly FieldRef[];
+}
+
+export interface Shot {
+  body: Body;
+  attitude: Attitude;
+  curtain: Curtain;
+  timeline: readonly TimelineEvent[];
+  runs: ReadonlyMap<string, LightRun>;
+}
+
+export const newRun = (light: Light, walk: Walk, sender: string | null, delivery: Delivery | null): LightRun => ({
+  light,
+  walk,
+  sender,
+  delivery,
+  fires: false,
+  atUs: null,
+  lastUs: null,
+  cause: null,
+  train: false,
+  tail: false,
+  noTrain: null,
+  answeredTrain: false,
+  answered: null,
+  pulsesSeen: 0,
+  possiblySeen: 0,
+  lastSeenUs: -Infinity,
+  chance: 1,
+  doubt: null,
+  unknown: walk.failure ? [] : walk.unknown,
+});

@@ -1,0 +1,57 @@
+/** How soon a flash can fire again. */
+import type { Light } from '../rig/rig.ts';
+import { type FieldRef, missing } from '../path/signalPath.ts';
+
+/** Cells noted as low: a set near its end needs about twice the time of a fresh one. */
+const LOW_CELLS_FACTOR = 2;
+
+export const cellsFactor = (light: Light): number => (light.settings.cells === 'low' ? LOW_CELLS_FACTOR : 1);
+
+export interface Recycle {
+  /** Seconds, between bounds: apart while the power is left to metering; null where nothing is recorded. */
+  least: number | null;
+  most: number | null;
+  unknown: readonly FieldRef[];
+}
+
+/**
+ * Seconds from one pop to the next. The energy of a pop is 2^p of full (handbook 05), and so is the time to make
+ * it up, but no less than the stated time at the lowest power.
+ * @param power stops below full; null while metering decides, which may ask for full power.
+ */
+export function recycleSeconds(light: Light, power: number | null): Recycle {
+  const { full, floor } = light.profile.recycle ?? {};
+  const factor = cellsFactor(light);
+  const unknown = missing(
+    [light.id, 'profile.recycle.full', full],
+    ...(floor == null ? [[light.id, 'profile.recycle.floor', floor] as const] : []),
+  );
+  if (full == null || floor == null) return { least: null, most: null, unknown };
+  if (power === null) return { least: floor * factor, most: full * factor, unknown: [] };
+  const seconds = Math.max(floor, full * 2 ** power) * factor;
+  return { least: seconds, most: seconds, unknown: [] };
+}
+
+/**
+ * The first frame of a burst a flash misses, counted from 1; null when it keeps up. It starts charged; a pop at p stops
+ * takes 2^p of its charge (handbook 05), and what it takes to charge from empty at full power makes it up between.
+ * @param power stops below full; null while metering decides, which may ask for full power.
+ * @param fullSeconds from empty to charged.
+ */
+export function firstMissed(power: number | null, fullSeconds: number, between: number, frames: number): number | null {
+  const pop = 2 ** (power ?? 0);
+  let charge = 1;
+  for (let frame = 1; frame <= frames; frame++) {
+    if (charge < pop - 1e-9) return frame;
+    charge = Math.min(1, charge - pop + between / fullSeconds);
+  }
+  return null;
+}
+
+/** The frame at which a burst has made a head hot enough to rest, counted from 1; null when it does not, or nobody recorded it. */
+export function firstTooHot({ profile }: Light, power: number | null, frames: number): number | null {
+  const most = profile.heat?.fullPops;
+  if (most == null) return null;
+  const frame = Math.floor(most / 2 ** (power ?? 0) + 1e-9) + 1;
+  return frame <= frames ? frame : null;
+}

@@ -1,0 +1,43 @@
+/** What the rows of a frame get of a pulse that takes its time (handbook 04, Frame). */
+import { caughtShare } from './pulseShape.ts';
+
+/** Rows a frame is told in, from the one that opens first to the one that opens last. */
+export const ROWS = 24;
+
+/** A row that gets less than this of the pulse is as good as dark: five stops below the others. */
+export const DARK_STOPS = -5;
+
+export interface ExposedRows {
+  /** Stops each row gets below one that takes the whole pulse; -Infinity where nothing comes. Row 0 opens first. */
+  rows: readonly number[];
+  /** Stops of the brightest row, and of the mean of all the light that falls on the frame. */
+  best: number;
+  mean: number;
+  /** Share of the rows that are as good as dark against the best, 0 to 1, and the side they lie on. */
+  dark: number;
+  darkEdge: 'lower' | 'upper' | null;
+  /** The worst lit row below the best, in stops. */
+  gradient: number;
+}
+
+/** Row y in [0,1] is open from y*tau to y*tau + t; the middle of each band stands for it. Times in microseconds. */
+export function exposedRows(tauUs: number, openUs: number, atUs: number, decayUs: number | null): ExposedRows {
+  const shares = Array.from({ length: ROWS }, (_, row) => {
+    const opens = ((row + 0.5) / ROWS) * tauUs;
+    return caughtShare(atUs, decayUs, opens, opens + openUs);
+  });
+  const rows = shares.map(Math.log2);
+  const best = Math.max(...rows);
+  const isDark = (stops: number) => best === -Infinity || stops - best <= DARK_STOPS;
+  const lit = rows.filter((stops) => !isDark(stops));
+  const dark = (ROWS - lit.length) / ROWS;
+  return {
+    rows,
+    best,
+    mean: Math.log2(shares.reduce((sum, share) => sum + share, 0) / ROWS),
+    dark,
+    // The rows that open first are the lower edge of the picture: the lens turns it upside down.
+    darkEdge: dark === 0 ? null : isDark(rows[0]!) ? 'lower' : 'upper',
+    gradient: lit.length === 0 ? 0 : best - Math.min(...lit),
+  };
+}

@@ -1,0 +1,281 @@
+/** What a shot meant for a light, read off the simulator's run (handbook 04, Verdict per light). */
+import type { Code, Params } from '../rig/codes.ts';
+import type { Fault } from '../path/delivery.ts';
+import { clearChannels } from '../rig/emitters.ts';
+import { type Exposure, exposureOf, isSeen, SEEN_STOPS } from '../shot/frameLoss.ts';
+import { isOverSync } from '../shot/curtain.ts';
+import { cellsFactor, firstMissed, firstTooHot, recycleSeconds } from '../shot/recycle.ts';
+import { idRange, mastersOf } from '../rig/net.ts';
+import { type Body, hearerOf, isMeantFor, type Light, radioInUse, type Rig } from '../rig/rig.ts';
+import type { LightRun, Shot } from '../shot/lightRun.ts';
+import { type Attitude, isByAir } from '../record/look.ts';
+import { type FieldRef, missing } from '../path/signalPath.ts';
+
+export const VERDICTS = [
+  'in-sync',
+  'dark',
+  'partial',
+  'early',
+  'late',
+  'silent',
+  'not-ready',
+  'wrong-power',
+  'unmetered',
+  'stray',
+  'unreliable',
+  'unknown',
+] as const;
+/** `dark` is the right answer for a shot the light is not meant for. */
+export type VerdictName = (typeof VERDICTS)[number];
+
+export interface Verdict {
+  unit: string;
+  /** The body whose shutter was pressed, and how it was held. */
+  shot: string;
+  attitude: Attitude;
+  verdict: VerdictName;
+  /** Share of the frame lit, 0 to 1, when it fired at a known time into a known curtain. */
+  share: number | null;
+  darkEdge: 'lower' | 'upper' | null;
+  /** Share of the shots in which it fires, 0 to 1; null where it is not all and nobody can say how many. */
+  chance: number | null;
+  /** Wrong power: delivered less wanted, in stops; null when metering decides. */
+  stopsOff: number | null;
+  /** When the main pulse came, in microseconds from the first curtain's start. */
+  atUs: number | null;
+  /** When its last pop came; later than `atUs` only in stroboscopic mode. */
+  lastUs: number | null;
+  faults: readonly Fault[];
+  unknown: readonly FieldRef[];
+}
+
+export const isRight = (verdict: Verdict): boolean => verdict.verdict === 'in-sync' || verdict.verdict === 'dark';
+/** Whether a verdict is of this very shot: one body may be held two ways. */
+export const isOf = (verdict: Verdict, shot: Shot): boolean =>
+  verdict.shot === shot.body.id && verdict.attitude === shot.attitude;
+export const isFailing = (verdict: Verdict): boolean => !isRight(verdict) && verdict.verdict !== 'unknown';
+
+export function verdictOf(rig: Rig, shot: Shot, run: LightRun): Verdict {
+  const base = {
+    unit: run.light.id,
+    shot: shot.body.id,
+    attitude: shot.attitude,
+    share: null,
+    chance: run.chance,
+    darkEdge: null,
+    stopsOff: null,
+    atUs: run.atUs,
+    lastUs: run.lastUs,
+    faults: [],
+    unknown: [],
+  };
+  const meant = isMeantFor(rig, run.light, shot.body);
+  if (meant === null) {
+    return {
+      ...base,
+      verdict: 'unknown',
+      unknown: [{ unit: run.light.id, field: run.light.settings.link == null ? 'link' : 'mount' }],
+    };
+  }
+  if (run.fires === null) return { ...base, verdict: 'unknown', unknown: run.unknown };
+  if (!meant)
+    return run.fires
+      ? { ...base, verdict: 'stray', faults: [strayFault(rig, shot.body, run)] }
+      : { ...base, verdict: 'dark' };
+  if (!run.fires) return { ...base, verdict: 'silent', faults: [silentFault(shot, run)] };
+  return firedVerdict(shot, run, base);
+}
+
+function firedVerdict(shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>): Verdict {
+  const { delivery } = run;
+  const deliveryFaults = delivery?.fault ? [delivery.fault] : [];
+  const atUs = run.atUs!;
+  // Before the shutter moves no curtain matters, so this holds even where the curtain is not recorded.
+  if (atUs < 0) return { ...base, verdict: 'early', share: 0, faults: [earlyFault(run), ...deliveryFaults] };
+  const { tauUs, openUs } = shot.curtain;
+  if (tauUs === null || openUs === null) return { ...base, verdict: 'unknown', unknown: shot.curtain.unknown };
+
+  const exposure = exposureOf(tauUs, openUs, run);
+  if (exposure === null) return { ...base, verdict: 'unknown', unknown: missingDuration(run) };
+  const { share, darkEdge } = exposure;
+  const seen = { ...base, share, darkEdge, stopsOff: delivery?.stopsOff ?? null };
+  if (share < 1) {
+    const faults = [partFault(shot.body, run, tauUs, openUs, exposure), ...deliveryFaults];
+    return { ...seen, verdict: share === 0 ? 'late' : 'partial', faults };
+  }
+  if (!delivery || delivery.verdict === 'unknown')
+    return { ...seen, verdict: 'unknown', unknown: delivery?.unknown ?? [] };
+  if (delivery.verdict !== 'right') return { ...seen, verdict: delivery.verdict, faults: deliveryFaults };
+  if (isSeen(exposure)) {
+    const faults = [slowPulseFault(shot.body, run, exposure)];
+    return { ...seen, verdict: 'wrong-power', stopsOff: exposure.lostStops, faults };
+  }
+  if (run.chance !== 1) return { ...seen, verdict: 'unreliable', faults: run.doubt ? [run.doubt] : [] };
+  return { ...seen, ...readiness(shot.body, run) };
+}
+
+/** A tail is judged by its length, which hangs on the power: metered, nobody knows it beforehand. */
+const missingDuration = ({ light, delivery }: LightRun): FieldRef[] =>
+  missing(
+    [light.id, 'power', delivery?.power],
+    [light.id, 'profile.duration.measure', light.profile.duration?.measure],
+    [light.id, 'profile.duration.fullUs', light.profile.duration?.fullUs],
+  );
+
+/** Why part of the frame stays dark: what is wrong on the way, or else the shutter. */
+function partFault(body: Body, run: LightRun, tauUs: number, openUs: number, exposure: Exposure): Fault {
+  const { light } = run;
+  const [loss] = run.walk.losses;
+  if (loss) return { code: loss.code!, subject: loss.subject!, params: { light: light.id, ...loss.params } };
+  if (run.tail) return slowPulseFault(body, run, exposure);
+  if (run.noTrain) return noTrainFault(body, run, run.noTrain, exposure.share);
+  if (run.answeredTrain) {
+    const params = { light: light.id, cause: run.cause, share: exposure.share };
+    return { code: 'eye.hss', subject: light.id, params };
+  }
+  return frameFault(body, run, tauUs, openUs, exposure.share, exposure.darkEdge);
+}
+
+/** A pulse that goes on while the shutter closes: unevenly across the frame, or all over it. */
+function slowPulseFault(body: Body, run: LightRun, exposure: Exposure): Fault {
+  const { share, darkEdge, lostStops, gradient } = exposure;
+  return {
+    code: gradient > SEEN_STOPS || share < 1 ? 'frame.tail-gradient' : 'frame.duration',
+    subject: body.id,
+    params: {
+      light: run.light.id,
+      shutter: body.settings.shutter ?? null,
+      gradient: Number(gradient.toFixed(2)),
+      lost: Number((-lostStops).toFixed(2)),
+      tail: run.tail,
+      share,
+      darkEdge,
+    },
+  };
+}
+
+/** Whether a light that fires as meant can do so again when its body shoots on. */
+function readiness(body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults' | 'unknown'> {
+  const right = { verdict: 'in-sync' as const, faults: [], unknown: [] };
+  const between = body.settings.secondsBetween ?? null;
+  if (between === null) return right;
+  const { light } = run;
+  const power = run.delivery?.power ?? null;
+  const frames = body.settings.burstFrames ?? null;
+  const notReady = (code: 'lamp.recycling' | 'lamp.heat', params: Params) => {
+    const fault: Fault = { code, subject: light.id, params: { light: light.id, ...params } };
+    return { verdict: 'not-ready' as const, faults: [fault], unknown: [] };
+  };
+  const hot = frames === null ? null : firstTooHot(light, power, frames);
+  const seconds = recycleSeconds(light, power);
+  // Metering may ask for full power, so the longest charge counts.
+  const { most } = seconds;
+  const full = light.profile.recycle?.full;
+  const missed =
+    most === null || most <= between
+      ? null
+      : frames === null
+        ? 2
+        : firstMissed(power, full! * cellsFactor(light), between, frames);
+  if (hot !== null && (missed === null || hot <= missed)) {
+    const { fullPops, restSeconds } = light.profile.heat!;
+    return notReady('lamp.heat', { frame: hot, pops: fullPops ?? null, restSeconds: restSeconds ?? null });
+  }
+  if (missed !== null) {
+    const { cells } = light.settings;
+    return notReady('lamp.recycling', { seconds: most, between, cells: cells ?? null, frame: frames && missed });
+  }
+  return most === null ? { verdict: 'unknown', faults: [], unknown: seconds.unknown } : right;
+}
+
+/** The step that stopped the signal, or for an eye what it did not see. */
+function silentFault(shot: Shot, run: LightRun): Fault {
+  const { light, walk } = run;
+  const step = walk.failure;
+  if (step) return { code: step.code!, subject: step.subject!, params: { light: light.id, ...step.params } };
+  const sees = light.settings.sees ?? [];
+  if (run.pulsesSeen > 0) {
+    return {
+      code: 'eye.waits-for-second',
+      subject: light.id,
+      params: { light: light.id, seen: sees.filter((id) => firedIn(shot, id)) },
+    };
+  }
+  return { code: 'eye.nothing-in-view', subject: light.id, params: { light: light.id, sees } };
+}
+
+const firedIn = (shot: Shot, light: string): boolean => shot.runs.get(light)?.fires === true;
+
+const earlyFault = (run: LightRun): Fault => ({
+  code: run.answered === 'burst' ? 'eye.burst' : 'eye.preflash',
+  subject: run.light.id,
+  params: { light: run.light.id, cause: run.cause, eye: run.light.settings.eye ?? null, atUs: run.atUs },
+});
+
+/** Both ways a light can fire for the wrong shutter: it shares the air with that body's sender, or sees its light. */
+function strayFault(rig: Rig, body: Body, run: LightRun): Fault {
+  const { id, settings } = run.light;
+  const strange = rig.strangers.has(body.id);
+  const params = { light: id, body: body.id, cause: run.cause, link: settings.link ?? null, strange };
+  if (isByAir(settings) && strange && !canPart(rig, run.light)) {
+    const family = radioInUse(hearerOf(rig, run.light))?.family ?? null;
+    return { code: 'crew.channels-exhausted', subject: id, params: { ...params, family } };
+  }
+  return { code: 'crew.clash', subject: id, params };
+}
+
+/** Whether a channel or an ID is left by which a net could keep strangers out. */
+function canPart(rig: Rig, light: Light): boolean {
+  const hearer = hearerOf(rig, light);
+  const masters = mastersOf(rig, hearer);
+  const net = [...masters, hearer];
+  return (
+    net.every((one) => idRange(rig, one) !== null) ||
+    masters.some((one) => clearChannels(rig, one, [hearer]).length > 0)
+  );
+}
+
+/** The shutter is to blame when even a wire would be late; then the late contact of rear curtain; else the link. */
+function frameCode(body: Body, run: LightRun, tauUs: number, openUs: number): Code {
+  if (isOverSync(tauUs, openUs)) return 'frame.over-sync';
+  const pops = run.lastUs !== run.atUs;
+  return body.settings.curtain === 'rear' && !pops ? 'frame.rear-curtain' : 'frame.latency';
+}
+
+/** High-speed sync was wanted, and what lost it on the way is named. */
+const noTrainFault = (body: Body, run: LightRun, lost: Fault, share: number): Fault => ({
+  code: 'frame.no-hss',
+  subject: run.light.id,
+  params: {
+    light: run.light.id,
+    shutter: body.settings.shutter ?? null,
+    share,
+    tail: run.light.settings.hss !== true,
+    lostAt: lost.code,
+    by: lost.subject,
+  },
+});
+
+function frameFault(
+  body: Body,
+  run: LightRun,
+  tauUs: number,
+  openUs: number,
+  share: number,
+  darkEdge: 'lower' | 'upper' | null,
+): Fault {
+  return {
+    // Pops that go on past the shutter are late, however fast the first one came.
+    code: frameCode(body, run, tauUs, openUs),
+    subject: body.id,
+    params: {
+      light: run.light.id,
+      shutter: body.settings.shutter ?? null,
+      tauUs,
+      openUs,
+      delayUs: Math.round((run.lastUs ?? run.atUs!) - tauUs),
+      share,
+      darkEdge,
+    },
+  };
+}

@@ -1,0 +1,194 @@
+/** Why a signal fails in the air, at what should hear it, or between that and the flash. */
+import type { Code } from '../rig/codes.ts';
+import { text, milliseconds, list, abilityWord, versions, pair, type Sayer } from './saying.ts';
+import { listed, said, settingValue } from './settingWords.ts';
+
+export const HEARER = {
+  'hearer.off': (_, me) => ({ gap: 'it is off', why: `${me} is switched off.`, evidence: [['power switch', 'off']] }),
+  'hearer.role': (p, me) => ({
+    gap: `role ${text(p.role)}, not ${text(p.wanted)}`,
+    why: `${me} is set ${text(p.role)}; on this link it must be ${text(p.wanted)}${p.eye == null ? '' : ` with an eye it has`}.`,
+    evidence: [
+      ['role', text(p.role)],
+      ['wanted', text(p.wanted)],
+    ],
+  }),
+  'hearer.family': (p, me, names) => ({
+    gap: 'another radio family',
+    why: `${me} listens to another family than ${names.unit(String(p.sender))} speaks.`,
+    ...pair('family', p, me, names),
+  }),
+  'hearer.asleep': (p, me) => ({
+    gap: 'it is asleep',
+    why:
+      p.minutes == null || p.quiet == null || Number(p.quiet) <= Number(p.minutes)
+        ? `${me} was noted asleep, and its sender cannot wake it.`
+        : `${me} falls asleep after ${text(p.minutes)} min, and nothing is fired for ${text(p.quiet)} min before this look. Its sender cannot wake it.`,
+  }),
+  'hearer.battery': (_, me) => ({
+    gap: 'its cells are flat',
+    why: `The cells of ${me} were noted flat.`,
+    evidence: [['cells', 'flat']],
+  }),
+  'hearer.maker-mode': (p, me, names) => ({
+    gap: 'set to another maker’s light',
+    why: `${me} listens for the coded light of ${settingValue('family', p.found, names)}; ${names.unit(String(p.sender))} speaks ${settingValue('family', p.expected, names)}.`,
+    ...pair('family', p, me, names),
+  }),
+  'hearer.generation': (p, me) => ({
+    gap: p.ability == null ? 'too old to hear it' : `too old for ${abilityWord(p.ability)}`,
+    why:
+      p.ability == null
+        ? `${me} is of generation ${text(p.found)} and cannot hear generation ${text(p.expected)} of its family.`
+        : `One end is of an older generation, which does not carry ${abilityWord(p.ability)}.`,
+  }),
+  'hearer.pin': (p, me, names) => ({
+    gap: 'not paired by PIN',
+    why: `${me} hears only units paired with the same PIN as its own, and that of ${names.unit(String(p.sender))} differs.`,
+    ...pair('pin', p, me, names),
+  }),
+  'hearer.selector': (p, me) => ({
+    gap: `selector on ${text(p.selector)}`,
+    why: `The switch of ${me} stands on ${text(p.selector)}: it passes the signal on out of time. It belongs on flash.`,
+    evidence: [
+      ['selector', text(p.selector)],
+      ['wanted', 'flash'],
+    ],
+  }),
+  'hearer.firmware': (p, me) => ({
+    gap: `firmware ${text(p.found)}, needs ${text(p.needed)}`,
+    why: `${me} does this only from firmware ${text(p.needed)} on; it has ${text(p.found)}.`,
+    ...versions(p, me),
+  }),
+  'hearer.channel': (p, me, names) => ({
+    gap: `channel ${text(p.found)}, sender on ${text(p.expected)}`,
+    why: `${names.unit(String(p.sender))} speaks on channel ${text(p.expected)}. ${me} listens on ${text(p.found)}, so it hears nothing.`,
+    ...pair('channel', p, me, names),
+  }),
+  'hearer.dip': (p, me, names) => ({
+    gap: `switch ${list(p.differing)} set wrong`,
+    why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(String(p.sender))} is on ${text(p.expected)}. Flip switch ${list(p.differing)}.`,
+    ...pair('channel', p, me, names),
+  }),
+  'hearer.id': (p, me, names) => ({
+    gap: `${said('networkId', p.found, names)}, sender ${settingValue('networkId', p.expected, names)}`,
+    why: `The network ID of ${me} differs from that of ${names.unit(String(p.sender))}, so it takes the signal for a stranger's.`,
+    ...pair('networkId', p, me, names),
+  }),
+  'hearer.group': (p, me) => ({
+    gap: `nobody drives group ${text(p.group)}`,
+    why: `${me} is set to group ${text(p.group)}, a letter no master drives.`,
+    evidence: [
+      ['group', text(p.group)],
+      ['driven', list(p.letters)],
+    ],
+  }),
+  'foot.no-receiver': (_, me) => ({ gap: 'no receiver', why: `${me} has no radio of its own and no receiver.` }),
+  'foot.socket': (p, me) => ({
+    gap: 'plug does not fit',
+    why: `The joint at ${me} does not fit: ${text(p.near)} meets ${text(p.far)}.`,
+    evidence: [
+      ['one side', text(p.near)],
+      ['other side', text(p.far)],
+    ],
+  }),
+  'foot.ttl-on-plain-link': (_, me) => ({
+    gap: 'TTL cannot pass',
+    why: `The link of ${me} carries the fire signal and no metering, so TTL has nothing to go by.`,
+    evidence: [
+      ['wanted', 'TTL'],
+      ['link carries', 'fire only'],
+    ],
+  }),
+  'foot.voltage': (p, me, names) => ({
+    gap: `${text(p.volts)} V on its contacts`,
+    why: `${me} puts ${text(p.volts)} V on the contact; ${names.unit(String(p.next))} bears ${text(p.tolerated)} V. Do not connect them.`,
+    evidence: [
+      [me, `${text(p.volts)} V`],
+      [names.unit(String(p.next)), `${text(p.tolerated)} V at most`],
+    ],
+  }),
+  'eye.preflash': (p, me, names) => ({
+    gap: 'fires at the metering pulse',
+    why: `${me} sees the metering pulse of ${names.unit(String(p.cause))} and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens.`,
+    evidence: [
+      ['eye', text(p.eye)],
+      ['fires at', milliseconds(p.atUs)],
+    ],
+  }),
+  'eye.burst': (p, me, names) => ({
+    gap: 'fires at coded light',
+    why: `${me} sees the coded light by which ${names.unit(String(p.cause))} speaks and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens. No eye mode lets it pass.`,
+  }),
+  'eye.waits-for-second': (p, me, names) => ({
+    gap: 'waits for a second pulse',
+    why: `${me} lets one pulse pass and waits for the next, but ${listed((p.seen as unknown as string[]) ?? [], names) || 'what it sees'} gives only one.`,
+    evidence: [
+      ['eye', 'S2'],
+      ['pulses seen', '1'],
+    ],
+  }),
+  'eye.nothing-in-view': (p, me, names) => {
+    const sees = (p.sees as unknown as string[]) ?? [];
+    return {
+      gap: 'sees no light fire',
+      why:
+        sees.length === 0
+          ? `No light is in view of ${me}.`
+          : `${listed(sees, names)}, which ${me} watches, stays dark.`,
+      evidence: [['in view', sees.length === 0 ? 'none' : listed(sees, names)]],
+    };
+  },
+  'air.covered': (_, me) => ({
+    gap: 'sensor is covered',
+    why: `The sensor of ${me} was noted as covered: a hand, a cloth, a grid.`,
+  }),
+  'air.no-sight': (p, me) => ({
+    gap: p.upright === true ? 'no sight, camera upright' : 'no line of sight',
+    why: `${me} cannot see what it must answer${p.upright === true ? ' while the camera is held upright' : ''}: move it, or give the light something to bounce from.`,
+  }),
+  'air.angle': (p, me) => ({
+    gap: `${text(p.offAxis)}° off its sensor`,
+    why: `The sensor of ${me} sees ${text(p.halfAngle)}° to each side; what it must answer stands at ${text(p.offAxis)}°.`,
+    evidence: [
+      ['off its axis', `${text(p.offAxis)}°`],
+      ['sees', `${text(p.halfAngle)}°`],
+    ],
+  }),
+  'air.sun': (p, me) => ({
+    gap: 'the sun drowns it',
+    why: `In sun the sensor of ${me} reaches ${text(p.reachM)} m; it stands at ${text(p.distanceM)} m.`,
+    evidence: [
+      ['distance', `${text(p.distanceM)} m`],
+      ['in sun', `${text(p.reachM)} m`],
+    ],
+  }),
+  'air.range': (p, me) => ({
+    gap: `${text(p.distanceM)} m, reaches ${text(p.reachM)}`,
+    why: `${me} stands at ${text(p.distanceM)} m; this link is stated to reach ${text(p.reachM)} m in the open.`,
+    evidence: [
+      ['distance', `${text(p.distanceM)} m`],
+      ['reach', `${text(p.reachM)} m`],
+    ],
+  }),
+  'air.interference': (p, me) => ({
+    gap: `answered ${Math.round(100 * Number(p.carried))} % of the tests`,
+    why: `Somebody counted: ${me} answered ${Math.round(100 * Number(p.carried))} of 100 test shots here. Something disturbs it.`,
+  }),
+  'air.cable-length': (p, me) => ({
+    gap: 'cable is too short',
+    why: `The cable of ${me} is ${text(p.cableM)} m long; its way is ${text(p.distanceM)} m.`,
+    evidence: [
+      ['cable', `${text(p.cableM)} m`],
+      ['way', `${text(p.distanceM)} m`],
+    ],
+  }),
+  'eye.hss': (p, me, names) => ({
+    gap: 'answers a pulse train',
+    why: `${me} sees the train by which ${names.unit(String(p.cause))} does high-speed sync, and answers its start with one pulse.`,
+  }),
+  'eye.anyone': (_, me) => ({
+    gap: 'anyone can fire it',
+    why: `${me} answers any flash it sees, a guest’s camera as well.`,
+  }),
+} satisfies Partial<Record<Code, Sayer>>;

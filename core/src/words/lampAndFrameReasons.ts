@@ -1,0 +1,140 @@
+/** Why a lamp gives nothing or the wrong thing, and why the picture is dark in part. */
+import type { Code } from '../rig/codes.ts';
+import { text, milliseconds, percent, seconds, abilityWord, positionWord, type Sayer } from './saying.ts';
+import { said, settingValue } from './settingWords.ts';
+import { stopsLabel } from '../measure/stops.ts';
+
+export const LAMP_AND_FRAME = {
+  'lamp.disabled': (_, me) => ({
+    gap: 'flash tube is off',
+    why: `The flash tube of ${me} is switched off on the unit.`,
+  }),
+  'lamp.mode': (p, me) => ({
+    gap: `no ${abilityWord(p.ability)} here`,
+    why: `${me} has no ${abilityWord(p.ability)} ${positionWord(p.position)}.`,
+  }),
+  'lamp.multi-limit': (p, me) => ({
+    gap: 'beyond its multi limits',
+    why: `${me} refuses ${text(p.pops)} pops at ${text(p.hz)} a second and ${stopsLabel(Number(p.power))} stops: at most ${text(p.mostPops)} at ${text(p.mostHz)} a second and ${stopsLabel(Number(p.mostPower))} stops.`,
+    evidence: [
+      ['wanted', `${text(p.pops)} at ${text(p.hz)} Hz, ${stopsLabel(Number(p.power))}`],
+      ['at most', `${text(p.mostPops)} at ${text(p.mostHz)} Hz, ${stopsLabel(Number(p.mostPower))}`],
+    ],
+  }),
+  'lamp.heat': (p, me) => ({
+    gap: p.frame == null ? 'shut down from heat' : `too hot from frame ${text(p.frame)} on`,
+    why:
+      p.frame != null
+        ? `${me} bears ${text(p.pops)} full pops in a row; frame ${text(p.frame)} of this burst is beyond that${p.restSeconds == null ? '' : `, and it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`
+        : `${me} was noted too hot to fire${p.restSeconds == null ? '' : `: it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`,
+  }),
+  'lamp.recycling': (p, me) => ({
+    gap: p.frame == null ? 'not charged in time' : `misses frame ${text(p.frame)}`,
+    why: `${me} needs ${seconds(p.seconds)} to charge${p.cells === 'low' ? ' on low cells' : ''}; the next frame comes after ${seconds(p.between)}${p.frame == null ? '' : `, and from frame ${text(p.frame)} on it is not ready`}.`,
+    evidence: [
+      ['charging', seconds(p.seconds)],
+      ['between frames', seconds(p.between)],
+    ],
+  }),
+  'lamp.power-floor': (p, me) => ({
+    gap: `cannot go below ${stopsLabel(Number(p.limit))}`,
+    why: `${me} goes down to ${stopsLabel(Number(p.limit))} stops; ${stopsLabel(Number(p.wanted))} is wanted.`,
+    evidence: [
+      ['wanted', stopsLabel(Number(p.wanted))],
+      ['lowest', stopsLabel(Number(p.limit))],
+    ],
+  }),
+  'lamp.power-ceiling': (p, me) => ({
+    gap: `cannot go above ${stopsLabel(Number(p.limit))}`,
+    why: `${me} goes up to ${stopsLabel(Number(p.limit))} stops; ${stopsLabel(Number(p.wanted))} is wanted.`,
+    evidence: [
+      ['wanted', stopsLabel(Number(p.wanted))],
+      ['highest', stopsLabel(Number(p.limit))],
+    ],
+  }),
+  'frame.over-sync': (p, me) => ({
+    gap: `${percent(p.share)} dark at ${text(p.shutter)}`,
+    why: `At ${text(p.shutter)} the frame of ${me} is never open all at once, so a dark bar covers ${percent(p.share)} of the picture.`,
+    evidence: [
+      ['curtain travel', milliseconds(p.tauUs)],
+      ['each row open', milliseconds(p.openUs)],
+    ],
+  }),
+  'frame.latency': (p, me) => ({
+    gap: `${percent(p.share)} dark at ${text(p.shutter)}`,
+    why: `The signal takes ${milliseconds(p.delayUs)} and the second curtain of ${me} is already moving: ${percent(p.share)} of the picture is dark, at its ${text(p.darkEdge, 'far')} edge.`,
+    evidence: [
+      ['delay', milliseconds(p.delayUs)],
+      ['margin', milliseconds(Number(p.openUs) - Number(p.tauUs))],
+    ],
+  }),
+  'power.by-hand': (_, me) => ({
+    gap: 'power by hand',
+    why: `The link of ${me} carries no power: walk to it to change it.`,
+  }),
+  'power.overwritten': (p, me, names) => ({
+    gap: `sender says ${settingValue(String(p.setting), p.found, names)}`,
+    why: `${me} tells group ${text(p.group)} ${said(String(p.setting), p.found, names)}; ${names.unit(String(p.light))} should have ${settingValue(String(p.setting), p.expected, names)}. The sender wins at every frame.`,
+    evidence: [
+      ['wanted', said(String(p.setting), p.expected, names)],
+      [me, said(String(p.setting), p.found, names)],
+    ],
+  }),
+  'power.shared-group': (p, me, names) => ({
+    gap: `shares group ${text(p.group)}`,
+    why: `Group ${text(p.group)} has one power, and another light in it needs what ${me} says. ${names.unit(String(p.light))} wants ${settingValue('power', p.expected, names)}.`,
+    evidence: [
+      ['wanted', settingValue('power', p.expected, names)],
+      [`group ${text(p.group)}`, settingValue('power', p.found, names)],
+    ],
+  }),
+  'crew.clash': (p, me, names) => ({
+    gap: p.strange === true ? 'fires for a stranger' : 'fires for the wrong body',
+    why: `${me} fires when ${names.unit(String(p.body))} shoots, which it should not: it ${p.link === 'eye' ? `sees ${names.unit(String(p.cause))}` : `hears ${names.unit(String(p.cause))}`}.`,
+  }),
+  'crew.channels-exhausted': (p, me, names) => ({
+    gap: 'no channel left',
+    why: `${names.unit(String(p.body))} shares the channel of ${me}, and ${p.family == null ? 'its family' : names.family(String(p.family))} has no other that is free and no ID. Agree turns with them, or fire it by eye or cable.`,
+  }),
+  'crew.emitter-near': (p, me) => ({
+    gap: `${text(p.emitter)} on channel ${text(p.channel)}`,
+    why: `${text(p.emitter)} sends at ${text(p.mhz)} MHz, where channel ${text(p.channel)} of ${me} lies: that takes about half of the reach. An estimate.`,
+    evidence: [
+      ['channel', text(p.channel)],
+      [text(p.emitter), `${text(p.mhz)} MHz`],
+    ],
+  }),
+  'frame.tail-gradient': (p, me, names) => ({
+    gap: `light falls off across the frame`,
+    why: `The pulse of ${names.unit(String(p.light))} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
+  }),
+  'frame.duration': (p, me, names) => ({
+    gap: `${text(p.shutter)} cuts the pulse short`,
+    why: `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(String(p.light))} still burns: ${text(p.lost)} stops are lost.`,
+  }),
+  'crew.no-id': (_, me) => ({
+    gap: 'no network ID',
+    why: `${me} and its lights have no network ID: a stranger on the same channel would fire them.`,
+    evidence: [['ID', 'off']],
+  }),
+  'frame.rear-curtain': (p, me) => ({
+    gap: 'too late for rear curtain',
+    why: `${me} closes its contact just before the second curtain starts; the signal takes longer, and ${Math.round(100 * (1 - Number(p.share)))} % of the picture is dark.`,
+  }),
+  'frame.no-hss': (p, me, names) => ({
+    gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
+    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(String(p.by))}.`,
+  }),
+  'power.local-trim': (p, me) => ({
+    gap: `trim ${stopsLabel(Number(p.trim))} is pushed away`,
+    why: `${stopsLabel(Number(p.trim))} stops were dialled on ${me} itself; the sender’s next push takes them back.`,
+  }),
+  'power.comp-limit': (p, me) => ({
+    gap: 'compensation at its limit',
+    why: `${me} takes ${text(p.limit)} stops of compensation; ${stopsLabel(Math.abs(Number(p.over)))} more are dialled in.`,
+  }),
+  'power.rounded': (p, me) => ({
+    gap: `rounds to ${stopsLabel(Number(p.rounded))}`,
+    why: `${me} cannot be set to ${Number(p.wanted).toFixed(2)} stops: its nearest step is ${stopsLabel(Number(p.rounded))}.`,
+  }),
+} satisfies Partial<Record<Code, Sayer>>;

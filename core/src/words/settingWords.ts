@@ -1,0 +1,226 @@
+/** Names and values of settings and fields as people say them. */
+import type { SettingPath } from '../record/look.ts';
+import type { Ability, Position } from '../record/profile.ts';
+import { stopsLabel } from '../measure/stops.ts';
+
+/** What a person may call a unit, family or field by its id. */
+export interface Names {
+  unit(id: string): string;
+  family(id: string): string;
+}
+
+const SETTING_NAMES: Readonly<Record<string, string>> = {
+  purpose: 'purpose',
+  place: 'place',
+  walkSeconds: 'walk',
+  on: 'power switch',
+  role: 'role',
+  mount: 'sits on',
+  link: 'link',
+  receiver: 'receiver',
+  plugs: 'cable plugs',
+  sees: 'lights in its view',
+  firesFor: 'bodies it fires for',
+  family: 'family',
+  channel: 'channel',
+  networkId: 'ID',
+  group: 'group',
+  mode: 'mode',
+  power: 'power',
+  eye: 'eye',
+  lamp: 'flash tube',
+  shutterType: 'shutter type',
+  shutter: 'shutter',
+  flashFiring: 'flash firing',
+  exposureMode: 'exposure mode',
+  curtain: 'curtain sync',
+  popupUp: 'pop-up',
+  secondsBetween: 'seconds between frames',
+  burstFrames: 'frames in a burst',
+  attitudes: 'how it is held',
+  stranger: 'whose it is',
+  passive: 'passive',
+  tailDelayUs: 'tail delay',
+  sightUpright: 'line of sight, camera upright',
+  heardShare: 'tests it answered',
+  cord: 'cord',
+  pin: 'PIN',
+  multiPops: 'pops in a frame',
+  multiHz: 'pops a second',
+  trim: 'trim on the unit',
+  compensation: 'compensation',
+  hss: 'high-speed sync',
+  sight: 'line of sight',
+  covered: 'sensor cover',
+  offAxis: 'angle to its sensor',
+  inSun: 'sun on it',
+  distanceM: 'distance',
+  cableM: 'cable length',
+  beep: 'beep',
+  zoomAuto: 'automatic zoom',
+  isoAuto: 'automatic ISO',
+  wbAuto: 'automatic white balance',
+  previewOn: 'exposure preview',
+  redEye: 'red-eye lamp',
+  'profile.compLimit': 'most compensation it takes',
+  'profile.sensor.halfAngle': 'angle its sensor sees',
+  'profile.sensor.indoorM': 'reach of its sensor indoors',
+  'profile.sensor.outdoorM': 'reach of its sensor in sun',
+  'family.reachM': 'reach of its family',
+  asleep: 'sleep',
+  cells: 'cells',
+  seated: 'foot',
+  hot: 'heat',
+  selector: 'selector',
+  passThrough: 'pass-through',
+  startedInOrder: 'switch-on order',
+  firmware: 'firmware',
+  'profile.noFlashModes': 'modes that leave the flash alone',
+  'profile.triggerVoltage': 'trigger voltage',
+  'profile.toleratesV': 'voltage it bears',
+  'profile.wakesByRadio': 'whether the sender wakes it',
+  'profile.radio.generation': 'generation of its radio',
+  'profile.multi.pops': 'most pops in a frame',
+  'profile.multi.hz': 'most pops a second',
+  'profile.multi.power': 'highest power in multi',
+  'profile.recycle.full': 'charging time at full power',
+  'profile.recycle.floor': 'charging time at lowest power',
+  'profile.sleepMinutes': 'minutes until it sleeps',
+  'profile.duration.measure': 'how its duration is measured',
+  'profile.duration.fullUs': 'how long its pulse lasts',
+  'profile.shoe.centre': 'centre contact of the shoe',
+  'profile.shoe.system': 'shoe system',
+  'profile.foot': 'foot',
+  'profile.topShoe': 'top shoe',
+  'profile.syncSocket': 'sync socket',
+  'profile.shutters.flash': 'whether this shutter permits flash',
+  'profile.shutters.curtainUs': 'sync time',
+  'profile.eyes': 'eye modes',
+  'profile.power.floor': 'lowest power',
+  'profile.power.ceiling': 'highest power',
+  'profile.radio.groups': 'groups of its radio',
+  'profile.radio.channels': 'channels of its radio',
+  'family.networkIds': 'network IDs of the family',
+  'family.carries.power': 'whether the family carries power',
+  'family.carries.ttl': 'whether the family carries TTL',
+  'family.carries.hss': 'whether the family carries high-speed sync',
+  'family.carries.rear': 'whether the family carries rear curtain',
+  'family.carries.mode': 'whether the family carries the mode',
+  'family.generations.heardByOlder': 'whether older generations hear it',
+};
+
+/** Settings that mean something when left out, and so are never unrecorded. */
+export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
+  plugs: 'no cable',
+  receiver: 'its own radio',
+  firesFor: 'every body',
+  asleep: 'awake, as far as noted',
+  cells: 'good, as far as noted',
+  seated: 'home, as far as noted',
+  hot: 'cool, as far as noted',
+  secondsBetween: 'one frame at a time',
+  burstFrames: 'on and on',
+  attitudes: 'level',
+  stranger: 'ours',
+  passive: 'off',
+  tailDelayUs: 'none',
+  sightUpright: 'as when it is level',
+  heardShare: 'all, as far as noted',
+  curtain: 'front',
+  trim: 'none',
+  compensation: 'none',
+  hss: 'not wanted',
+  sight: 'clear, as far as noted',
+  covered: 'free, as far as noted',
+  offAxis: 'in its view, as far as noted',
+  inSun: 'in no sun, as far as noted',
+  distanceM: 'near enough, as far as noted',
+  cableM: 'not measured',
+  beep: 'off, as far as noted',
+  zoomAuto: 'off, as far as noted',
+  isoAuto: 'off, as far as noted',
+  wbAuto: 'off, as far as noted',
+  previewOn: 'off, as far as noted',
+  redEye: 'off, as far as noted',
+};
+
+const GROUP_FIELD = /^groups\.(.)\.(on|mode|power)$/;
+
+const CAPABILITY = /^profile\.can\.([a-z-]+)\.([a-z]+)$/;
+
+export const POSITION_NAMES: Readonly<Record<Position, string>> = {
+  'on-body': 'on a body',
+  stacked: 'on a trigger',
+  radio: 'as a radio remote',
+  optical: 'as an optical remote',
+  eye: 'as an eye',
+  cable: 'on a plain contact',
+};
+
+export const ABILITY_NAMES: Readonly<Record<Ability, string>> = {
+  fire: 'fires',
+  manual: 'manual power',
+  ttl: 'TTL',
+  hss: 'high-speed sync',
+  rear: 'rear curtain',
+  multi: 'multi mode',
+  zoom: 'zoom',
+  modelling: 'modelling lamp',
+};
+
+export function settingName(path: SettingPath): string {
+  const capability = CAPABILITY.exec(path);
+  if (capability) {
+    return `${ABILITY_NAMES[capability[2] as Ability]} ${POSITION_NAMES[capability[1] as Position]}`;
+  }
+  const match = GROUP_FIELD.exec(path);
+  if (!match) return SETTING_NAMES[path] ?? path;
+  const letter = match[1] === '?' ? 'its group' : `group ${match[1]}`;
+  return match[2] === 'on' ? letter : `${letter} ${match[2]}`;
+}
+
+/** Words for true and false where `on` and `off` say nothing. */
+const YES_NO: Readonly<Record<string, readonly [string, string]>> = {
+  popupUp: ['up', 'down'],
+  asleep: ['asleep', 'awake'],
+  seated: ['home', 'not home'],
+  hot: ['too hot', 'cool'],
+  startedInOrder: ['in order', 'out of order'],
+  stranger: ['a stranger’s', 'ours'],
+};
+
+const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
+const wordFor = (value: string): string => WORDS[value] ?? value;
+
+export function settingValue(path: SettingPath, value: unknown, names: Names): string {
+  if (value == null) return MEANT_WHEN_LEFT_OUT[path] ?? 'not recorded';
+  const field = GROUP_FIELD.exec(path)?.[2] ?? path;
+  if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
+  if (field === 'power') return `${stopsLabel(value as number)} stops`;
+  if (field === 'networkId') return value === 0 ? 'off' : String(value);
+  if (field === 'walkSeconds' || field === 'secondsBetween') return `${String(value)} s`;
+  if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
+  if (field === 'heardShare') return `${Math.round(100 * Number(value))} of 100`;
+  if (field === 'attitudes') return (value as string[]).join(' and ');
+  if (field === 'distanceM' || field === 'cableM') return `${String(value)} m`;
+  if (field === 'offAxis') return `${String(value)}°`;
+  if (field === 'trim' || field === 'compensation') return `${stopsLabel(value as number)} stops`;
+  if (field === 'multiHz') return `${String(value)} Hz`;
+  if (field === 'family') return names.family(value as string);
+  if (field === 'mount' || field === 'receiver') return names.unit(value as string);
+  if (field === 'plugs') return (value as string[]).join(' to ');
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map((id) => names.unit(String(id))).join(', ');
+  return wordFor(String(value));
+}
+
+/** A number with its setting, as said aloud: "channel 11", "ID off". */
+export const said = (path: SettingPath, value: unknown, names: Names): string =>
+  `${settingName(path)} ${settingValue(path, value, names)}`;
+
+/** "Light 3", "Lights 3 and 5", "Lights 1, 2 and 4 more". */
+export function listed(ids: readonly string[], names: Names): string {
+  const labels = ids.map((id) => names.unit(id));
+  if (labels.length <= 2) return labels.join(' and ');
+  if (labels.length === 3) return `${labels[0]}, ${labels[1]} and ${labels[2]}`;
+  return `${labels[0]}, ${labels[1]} and ${labels.length - 2} more`;
+}

@@ -1,0 +1,171 @@
+/** What is said of fixes, verdicts and lines; findingWording.ts says findings. All wording is in these two. */
+import { gapText } from './findingWording.ts';
+import type { Fix, Need } from '../mend/fixes.ts';
+import type { Change } from '../record/look.ts';
+import { type Kit, type KitIndex, indexKit } from '../rig/rig.ts';
+import { listed, type Names, said, settingName, settingValue } from './settingWords.ts';
+import { stopsLabel } from '../measure/stops.ts';
+import type { SignalLine } from '../verdict/signalLine.ts';
+import type { Verdict } from '../verdict/verdict.ts';
+
+export function namesOf(kit: Kit | KitIndex): Names {
+  const index = Array.isArray(kit.units) ? indexKit(kit as Kit) : (kit as KitIndex);
+  return {
+    unit: (id) => index.units.get(id)?.label ?? 'a unit no longer in the kit',
+    family: (id) => index.families.get(id)?.name ?? 'an unknown family',
+  };
+}
+
+export { findingText, gapText } from './findingWording.ts';
+
+/** A line read aloud. */
+export function lineSentence(line: SignalLine, names: Names): string {
+  const { purpose, place } = line.light.settings;
+  const who = [names.unit(line.light.id), purpose, place].filter(Boolean).join(', ');
+  const gap = line.fault ? `: ${gapText(line.fault, names)}` : '';
+  return `${who}. ${sentenceCase(verdictText(line.verdict))}${gap}.`;
+}
+
+const sentenceCase = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** One change as an order: "Set channel 11 on Light 6". */
+export function changeText(change: Change, names: Names): string {
+  const unit = names.unit(change.unit);
+  const value = settingValue(change.setting, change.to, names);
+  switch (change.setting) {
+    case 'on':
+      return `Switch ${value} ${unit}`;
+    case 'lamp':
+      return `Switch ${value} the flash tube of ${unit}`;
+    case 'flashFiring':
+      return `Switch ${value} flash firing on ${unit}`;
+    case 'receiver':
+      return change.to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`;
+    case 'mount':
+      return `Put ${unit} on ${value}`;
+    case 'plugs':
+      return change.to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`;
+    case 'sees':
+      return `Turn the eye of ${unit} to ${value}`;
+    case 'covered':
+      return `Uncover the sensor of ${unit}`;
+    case 'sight':
+      return `Give ${unit} a clear line of sight`;
+    case 'offAxis':
+      return `Turn the sensor of ${unit}`;
+    case 'inSun':
+      return `Shade the sensor of ${unit}`;
+    case 'distanceM':
+      return `Bring ${unit} to ${value}`;
+    case 'cableM':
+      return `Use a cable of ${value} for ${unit}`;
+    case 'trim':
+      return change.to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`;
+    case 'asleep':
+      return `Wake ${unit}`;
+    case 'cells':
+      return `Put fresh cells into ${unit}`;
+    case 'seated':
+      return `Push ${unit} home and lock it`;
+    case 'hot':
+      return `Let ${unit} cool`;
+    case 'popupUp':
+      return change.to === true ? `Raise the pop-up of ${unit}` : `Fold the pop-up of ${unit}`;
+    case 'startedInOrder':
+      return `Switch ${unit}’s stack off and on in order`;
+    case 'passThrough':
+      return `Switch ${value} pass-through on ${unit}`;
+    case 'passive':
+      return value === 'on' ? `Let ${unit} fire without setting anything` : `Let ${unit} set its lights again`;
+    case 'attitudes':
+      return `Keep ${unit} level`;
+    case 'burstFrames':
+      return `Rest ${unit} after ${value} frames`;
+    case 'sightUpright':
+      return `Give ${unit} a clear line of sight, camera upright`;
+    case 'tailDelayUs':
+      return change.to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`;
+    case 'link':
+      return `Fire ${unit} by ${value}`;
+    case 'firesFor':
+      return `Let ${unit} fire for ${value}`;
+    default:
+      break;
+  }
+  const group = /^groups\.([A-Z])\.(on|mode|power)$/.exec(change.setting);
+  if (group?.[2] === 'on') return `Switch ${value} group ${group[1]} on ${unit}`;
+  return `Set ${settingName(change.setting)} ${value} on ${unit}`;
+}
+
+/** The button: the first change, with all the units it is made on, and how many other changes go with it. */
+export function fixText(fix: Fix, names: Names): string {
+  const first = fix.changes[0]!;
+  const alike = fix.changes.filter((change) => isAlike(change, first));
+  const others = fix.changes.length - alike.length;
+  const text =
+    alike.length === 1
+      ? changeText(first, names)
+      : `Set ${said(first.setting, first.to, names)} on ${listed(
+          alike.map((change) => change.unit),
+          names,
+        )}`;
+  return others === 0 ? text : `${text} and ${others} more`;
+}
+
+/** What a fix changes beyond what its button says. */
+export const otherChanges = (fix: Fix): readonly Change[] =>
+  fix.changes.filter((change) => !isAlike(change, fix.changes[0]!));
+
+const isAlike = (a: Change, b: Change): boolean => a.setting === b.setting && a.to === b.to;
+
+export const costText = (fix: Fix): string =>
+  `${fix.seconds} s${fix.walkSeconds === null ? ' + the walk' : fix.walkSeconds > 0 ? ' with the walk' : ''}`;
+
+export function needText(need: Need): string {
+  const match = need.match.join(' and ');
+  switch (need.kind) {
+    case 'receiver':
+      return match ? `A receiver of the ${match} family would do.` : 'A receiver of the sender’s family would do.';
+    case 'sender':
+      return match ? `A sender with a ${match} foot would do.` : 'Another sender would do.';
+    case 'cable':
+      return match ? `A cable or adapter between ${match} would do.` : 'A fitting cable would do.';
+    case 'top-shoe':
+      return 'A trigger with a shoe on top would do.';
+    case 'firmware':
+      return `Firmware ${match} or newer would do.`;
+    case 'generation':
+      return match ? `A unit of generation ${match} or newer would do.` : 'A unit that speaks the same would do.';
+    case 'turns':
+      return 'Agree turns with them, or another way to fire: an eye, a cable, a radio of another family.';
+    case 'isolator':
+      return `${match ? `At ${match}: measure` : 'Measure'} or ask service; a receiver or an isolating adapter rated for it would do.`;
+  }
+}
+
+const VERDICT_WORDS: Record<Verdict['verdict'], string> = {
+  'in-sync': 'in the frame',
+  dark: 'dark, as meant',
+  partial: 'part of the frame',
+  early: 'too early',
+  late: 'too late',
+  silent: 'silent',
+  'not-ready': 'not charged in time',
+  'wrong-power': 'wrong power',
+  unmetered: 'unmetered',
+  stray: 'fires when it should not',
+  unreliable: 'fires in some shots',
+  unknown: 'unknown',
+};
+
+export function verdictText(verdict: Verdict): string {
+  const words = VERDICT_WORDS[verdict.verdict];
+  if (verdict.verdict === 'partial' && verdict.share !== null) {
+    return `${Math.round(verdict.share * 100)} % of the frame`;
+  }
+  if (verdict.verdict === 'unreliable' && verdict.chance !== null)
+    return `fires in about ${Math.round(verdict.chance * 100)} of 100 shots`;
+  if (verdict.verdict === 'wrong-power' && verdict.stopsOff !== null)
+    return `${stopsLabel(verdict.stopsOff)} stops off`;
+  return words;
+}
