@@ -1,15 +1,71 @@
 import expo from 'eslint-config-expo/flat.js';
 import prettier from 'eslint-config-prettier';
+import { noCycle } from './lint/noCycle.js';
 
-/** The core knows nothing outside itself but Zod: dependencies point one way. */
-const coreIsPure = {
-  files: ['core/src/**/*.ts'],
+/** Who may import whom in the core: each room from those named with it, and every file from its own room. */
+const ROOMS = {
+  measure: [],
+  record: ['measure'],
+  rig: ['measure', 'record'],
+  path: ['measure', 'record', 'rig'],
+  shot: ['measure', 'record', 'rig', 'path'],
+  verdict: ['measure', 'record', 'rig', 'path', 'shot'],
+  mend: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
+  fit: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
+  words: ['measure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
+  describe: ['measure', 'record', 'words'],
+};
+
+const roomRules = Object.entries(ROOMS).map(([room, from]) => {
+  const rooms = from.map((one) => `\\.\\./${one}/|`).join('');
+  const message = `core/${room} imports from itself, ${['zod', ...from].join(', ')} and nothing else.`;
+  return {
+    files: [`core/src/${room}/**/*.ts`],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ regex: `^(?!${rooms}\\./|zod$)`, message }] }],
+    },
+  };
+});
+
+/** Which of the other workspaces each may import: dependencies point one way. */
+const WORKSPACES = { cli: ['core'], server: ['core'], app: ['core'] };
+
+const workspaceRules = Object.entries(WORKSPACES).map(([workspace, from]) => ({
+  files: [`${workspace}/src/**/*.{ts,tsx}`],
   rules: {
     'no-restricted-imports': [
       'error',
-      { patterns: [{ regex: '^(?!\\./|zod$)', message: 'The core imports nothing outside itself but Zod.' }] },
+      {
+        patterns: [
+          { regex: `^@ergon/(?!(${from.join('|')})/)`, message: `${workspace} imports ${from.join(', ')} alone.` },
+          { regex: '/(core|cli|server|app|e2e)/src/', message: 'Another workspace is imported by its package name.' },
+        ],
+      },
     ],
+  },
+}));
+
+const coreIsPure = {
+  files: ['core/src/**/*.ts'],
+  rules: {
     'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'console', 'Date'],
+  },
+};
+
+/** A function a person can hold in the head. */
+const shortFunctions = {
+  files: ['{core,cli,server,app}/src/**/*.{ts,tsx}'],
+  rules: {
+    'max-lines-per-function': ['error', { max: 60, IIFEs: true }],
+    // A constructor of a class nobody else makes may take each of its fields.
+    'max-params': ['error', { max: 4 }],
+    'no-restricted-syntax': [
+      'error',
+      {
+        selector: "MemberExpression[object.name='document'][property.name=/^querySelector/]",
+        message: 'Hold a ref to the element instead of searching the page for it.',
+      },
+    ],
   },
 };
 
@@ -25,14 +81,16 @@ export default [
       'import/no-duplicates': 'off',
       'import/no-named-as-default': 'off',
       'import/no-named-as-default-member': 'off',
-      'max-lines': ['error', { max: 420 }],
+      'max-lines': ['error', { max: 400 }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'off',
     },
   },
   {
     files: ['**/*.ts', '**/*.tsx'],
+    plugins: { ergon: { rules: { 'no-cycle': noCycle } } },
     rules: {
+      'ergon/no-cycle': 'error',
       '@typescript-eslint/no-unused-vars': [
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
@@ -40,4 +98,7 @@ export default [
     },
   },
   coreIsPure,
+  ...roomRules,
+  ...workspaceRules,
+  shortFunctions,
 ];

@@ -2,22 +2,25 @@
  * Speed, as ratios within one run: absolute times say more about the machine than about the code. Judges and
  * fires rigs of 10, 60 and 600 lights, fits thirty bodies to thirty flashes, and weighs the exported app.
  */
+import type { FitChoice } from '@ergon/core/fit/fit';
+import { candidatesFor } from '@ergon/core/mend/candidates';
+import { costOf } from '@ergon/core/mend/cost';
+import { fixesFor } from '@ergon/core/mend/fixes';
+import { leastWork } from '@ergon/core/mend/leastWork';
+import { type Change, mergeChanges } from '@ergon/core/record/change';
+import { parseDocument } from '@ergon/core/record/kitDocument';
+import type { Look } from '@ergon/core/record/look';
+import type { Profile } from '@ergon/core/record/profile';
+import type { Settings } from '@ergon/core/record/settings';
+import { buildRig, indexKit, type Kit, type KitIndex, type KitItem, type Rig } from '@ergon/core/rig/rig';
+import { withRigChanges } from '@ergon/core/rig/rigChanges';
+import { simulate } from '@ergon/core/shot/simulate';
+import { judge, shotsOf } from '@ergon/core/verdict/judge';
+import { isFailing, verdictOf } from '@ergon/core/verdict/verdict';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
-import { candidatesFor } from '@ergon/core/mend/fixCandidates';
-import { costOf, fixesFor, mergeChanges, withRigChanges } from '@ergon/core/mend/fixes';
-import { leastWork } from '@ergon/core/mend/leastWork';
 import { Worker } from 'node:worker_threads';
-import type { FitChoice } from '@ergon/core/fit/fit';
-import type { FitItem } from '@ergon/core/fit/fitTrial';
-import { judge, shotsOf } from '@ergon/core/verdict/judge';
-import type { Profile } from '@ergon/core/record/profile';
-import { parseDocument } from '@ergon/core/record/kitDocument';
-import type { Change, Look, Settings } from '@ergon/core/record/look';
-import { buildRig, indexKit, type Kit, type KitIndex, type Rig } from '@ergon/core/rig/rig';
-import { simulate } from '@ergon/core/shot/simulate';
-import { isFailing, verdictOf } from '@ergon/core/verdict/verdict';
+import { gzipSync } from 'node:zlib';
 
 /** Judgements the search for the least work may spend. */
 const BUDGET = 1500;
@@ -109,7 +112,7 @@ weighApp('app/dist');
 /** Thirty units of each kind from the demo's models, some with older firmware, as a large crew might own. */
 function thirtyOfEach(): FitChoice {
   const { families } = indexKit(demo);
-  const of = (kind: Profile['kind']): FitItem[] => {
+  const of = (kind: Profile['kind']): KitItem[] => {
     const profiles = demo.profiles.filter((profile) => profile.kind === kind);
     return Array.from({ length: 30 }, (_, n) => {
       const profile = profiles[n % profiles.length]!;

@@ -1,8 +1,10 @@
-import { fixesFor, needFor } from '@ergon/core/mend/fixes';
+import { fixesFor } from '@ergon/core/mend/fixes';
+import { needFor } from '@ergon/core/mend/need';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import type { Look } from '@ergon/core/record/look';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
-import { type Finding, judge, type Judgement } from '@ergon/core/verdict/judge';
+import type { Finding } from '@ergon/core/verdict/finding';
+import { judge, type Judgement } from '@ergon/core/verdict/judge';
 import { adviseUntested, readinessOf } from '@ergon/core/verdict/readiness';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import { findingText } from '@ergon/core/words/findingWording';

@@ -2,7 +2,7 @@ import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { leastWork } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { changeText, namesOf } from '@ergon/core/words/wording';
-import { boundText, durationText, stopsOf, workSentence } from '@ergon/core/words/workWording';
+import { boundText, durationText, visitsOf, workSentence } from '@ergon/core/words/workWording';
 import { chosenLooks } from './main.ts';
 
 export interface FixOptions {
@@ -33,7 +33,7 @@ export function fix(document: KitDocument, options: FixOptions, say: (text: stri
     for (const { look, rig, work } of plans) {
       say(`${look.name} (${look.id}): ${workSentence(work, names)}`);
       if (work.changes.length > 0) say(`  ${boundText(work)}`);
-      for (const stop of stopsOf(rig, work)) {
+      for (const stop of visitsOf(rig, work)) {
         const walk =
           stop.walkSeconds === null
             ? ', walk not measured'

@@ -1,4 +1,4 @@
-import type { Attitude } from '@ergon/core/record/look';
+import type { Attitude } from '@ergon/core/record/settingTerms';
 import type { Names } from '@ergon/core/words/settingWords';
 
 /** "Body 1", "Body 1 upright". */

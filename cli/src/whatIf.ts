@@ -1,6 +1,8 @@
-import { faultsOf, type KitDocument } from '@ergon/core/record/kitDocument';
-import { type Change, readSetting, withSetting } from '@ergon/core/record/look';
+import type { Change } from '@ergon/core/record/change';
+import { faultsOf } from '@ergon/core/record/fieldFault';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { readSetting, type SettingPath, type SettingValue, withSetting } from '@ergon/core/record/settings';
 import { buildRig, indexKit, type Rig } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
 import { whatIf as tryOut } from '@ergon/core/verdict/whatIf';
@@ -60,8 +62,10 @@ function changeOf(text: string, rig: Rig, look: string | undefined): Change | nu
     if (look !== undefined) throw new Unusable(`--set: the look has no unit "${unit}"`);
     return null;
   }
-  const to = valueOf(written);
-  const checked = settingsSchema.safeParse(withSetting(placed.settings, setting, to));
+  // Whatever was typed: the schema says whether there is such a setting and whether it may be that.
+  const path = setting as SettingPath;
+  const to = valueOf(written) as SettingValue;
+  const checked = settingsSchema.safeParse(withSetting(placed.settings, path, to));
   if (!checked.success) {
     throw new Unusable(
       faultsOf(checked.error)
@@ -69,7 +73,7 @@ function changeOf(text: string, rig: Rig, look: string | undefined): Change | nu
         .join('\n'),
     );
   }
-  return { unit, setting, from: readSetting(placed.settings, setting), to };
+  return { unit, setting: path, from: readSetting(placed.settings, path), to };
 }
 
 function valueOf(written: string): unknown {

@@ -1,9 +1,11 @@
 /** A small rig in which every light works, for tests that spoil one thing at a time. */
 import type { Family } from '../src/record/family';
-import { judge, type Judgement } from '../src/verdict/judge';
-import type { Look, Settings } from '../src/record/look';
-import { type FlashProfile, POSITIONS, type Profile } from '../src/record/profile';
+import type { Look } from '../src/record/look';
+import type { FlashProfile, Profile } from '../src/record/profile';
+import { POSITIONS } from '../src/record/profileTerms.ts';
+import type { Settings } from '../src/record/settings.ts';
 import { buildRig, indexKit, type Kit } from '../src/rig/rig';
+import { judge, type Judgement } from '../src/verdict/judge';
 
 export interface Spoil {
   /** Settings by unit; null takes a setting away. */

@@ -1,6 +1,7 @@
 /** Every reason code and verdict, one spoiled setting at a time, with numbers worked out by hand. */
-import { fixesFor, needFor } from '../src/mend/fixes';
-import { withChanges } from '../src/record/look';
+import { fixesFor } from '../src/mend/fixes';
+import { needFor } from '../src/mend/need.ts';
+import { withChanges } from '../src/record/change.ts';
 import { CODES } from '../src/rig/codes';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { judge } from '../src/verdict/judge';

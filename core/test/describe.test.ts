@@ -6,7 +6,7 @@ import { compareFirmware, isNewEnough } from '../src/rig/firmware';
 import type { KitDocument } from '../src/record/kitDocument';
 import { abilityLines, TAGS, tagsOf } from '../src/describe/profileAbilities';
 import type { Profile } from '../src/record/profile';
-import { readField, withField } from '../src/record/profileField';
+import { readProfileField, withProfileField } from '../src/record/profileField';
 import { allQuestions, guidedQuestions, QUESTIONS, withAnswer } from '../src/describe/profileQuestions';
 import { profileSchema } from '../src/record/profileSchema';
 import type { Answer, QuestionContext } from '../src/describe/question';
@@ -72,7 +72,7 @@ test('what is answered changes what is asked next: generations only where the fa
 
 test('not sure leaves a field unrecorded, and the preview says so', () => {
   const { profile } = describeModel('radio-shoe-flash', { family: 'dunlin', eyes: [] });
-  expect(readField(profile, 'foot')).toBeNull();
+  expect(readProfileField(profile, 'foot')).toBeNull();
   const remote = abilityLines(profile, families).find((line) => line.place === 'as a radio remote')!;
   expect(remote.does).toEqual(['fires', 'manual power']);
   expect(remote.open).toEqual(['TTL', 'high-speed sync']);
@@ -81,18 +81,18 @@ test('not sure leaves a field unrecorded, and the preview says so', () => {
 
 test('TTL in one place is not TTL in the other', () => {
   const { profile } = describeModel('radio-shoe-flash', { family: 'plover', ttl: ['on-body'], hss: [] });
-  expect(readField(profile, 'can.on-body.ttl')).toBe(true);
-  expect(readField(profile, 'can.stacked.ttl')).toBe(true);
-  expect(readField(profile, 'can.radio.ttl')).toBe(false);
-  expect(readField(profile, 'can.radio.hss')).toBe(false);
+  expect(readProfileField(profile, 'can.on-body.ttl')).toBe(true);
+  expect(readProfileField(profile, 'can.stacked.ttl')).toBe(true);
+  expect(readProfileField(profile, 'can.radio.ttl')).toBe(false);
+  expect(readProfileField(profile, 'can.radio.hss')).toBe(false);
 });
 
 test('the sort of gear gives its role: a plain sender is master, a strobe is remote', () => {
-  expect(readField(describeModel('plain-sender', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual(['master']);
-  expect(readField(describeModel('battery-strobe', { family: 'plover' }).profile, 'radios.0.roles')).toEqual([
+  expect(readProfileField(describeModel('plain-sender', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual(['master']);
+  expect(readProfileField(describeModel('battery-strobe', { family: 'plover' }).profile, 'radios.0.roles')).toEqual([
     'remote',
   ]);
-  expect(readField(describeModel('transceiver', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual([
+  expect(readProfileField(describeModel('transceiver', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual([
     'master',
     'remote',
   ]);
@@ -137,10 +137,10 @@ test('every question can be unanswered again without harm to the rest', () => {
 
 test('a field emptied takes its empty parent along, and leaves its neighbours', () => {
   const flash = profiles.get('tholmar-200')!;
-  const once = withField(flash, 'recycle.full', null);
-  expect(readField(once, 'recycle')).toEqual({ floor: 0.05 });
-  expect(readField(withField(once, 'recycle.floor', null), 'recycle')).toBeNull();
-  expect(readField(flash, 'recycle.full')).toBe(1.8);
+  const once = withProfileField(flash, 'recycle.full', null);
+  expect(readProfileField(once, 'recycle')).toEqual({ floor: 0.05 });
+  expect(readProfileField(withProfileField(once, 'recycle.floor', null), 'recycle')).toBeNull();
+  expect(readProfileField(flash, 'recycle.full')).toBe(1.8);
 });
 
 test.each([

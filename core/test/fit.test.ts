@@ -4,32 +4,32 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { allWays, type FitChoice, fitMatrix, lossOf, scoreOf, tryWay, waysBetween } from '../src/fit/fit';
 import { whatWouldHelp } from '../src/fit/fitNeeds';
-import type { FitItem } from '../src/fit/fitTrial';
-import { carriedText, fitNeedText, wayText } from '../src/words/fitWording';
 import type { KitDocument } from '../src/record/kitDocument';
 import { indexKit } from '../src/rig/rig';
+import type { KitItem } from '../src/rig/rig.ts';
+import { carriesText, fitNeedText, wayText } from '../src/words/fitWording';
 import { namesOf } from '../src/words/wording';
-import { randomRig } from './randomRig';
 import { SEED } from './lawHarness';
+import { randomRig } from './randomRig';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const kit = indexKit(demo);
 const names = namesOf(demo);
 
-const item = (profile: string, firmware: string | null = '9.0'): FitItem => ({
+const item = (profile: string, firmware: string | null = '9.0'): KitItem => ({
   unit: { id: `u-${profile}`, profile, label: profile, firmware },
   profile: kit.profiles.get(profile)!,
 });
-const choice = (triggers: readonly FitItem[] = [], offCamera = true): FitChoice => ({
+const choice = (triggers: readonly KitItem[] = [], offCamera = true): FitChoice => ({
   bodies: [],
   flashes: [],
   triggers,
   families: kit.families,
   offCamera,
 });
-const answer = (body: FitItem, flash: FitItem, triggers: FitItem[] = [], offCamera = true) => {
+const answer = (body: KitItem, flash: KitItem, triggers: KitItem[] = [], offCamera = true) => {
   const [best] = allWays(choice(triggers, offCamera), body, flash);
-  return best ? `${wayText(best.way, names)}: ${carriedText(best)}` : 'no way';
+  return best ? `${wayText(best.way, names)}: ${carriesText(best)}` : 'no way';
 };
 
 const kestoril = item('kestoril-m2');
@@ -108,7 +108,7 @@ test('a link says how fast the shutter may be: 3.406 ms of travel and 0.97 ms of
   expect(best!.cleanTo).toBe('1/200');
 });
 
-test.each<[string, FitItem, FitItem, FitItem[], string[]]>([
+test.each<[string, KitItem, KitItem, KitItem[], string[]]>([
   [
     'a receiver for a flash without a radio',
     kestoril,
@@ -169,12 +169,12 @@ test('the quick matrix gives what simulating every way of every pair gives, over
       const families = indexKit(rigs[0]!.kit).families;
       const items = rigs
         .flatMap(({ kit: own }, index) =>
-          own.units.map((unit): FitItem => ({
+          own.units.map((unit): KitItem => ({
             unit: { ...unit, id: `${index}-${unit.id}` },
             profile: own.profiles.find((profile) => profile.id === unit.profile)!,
           })),
         )
-        .map((one) => ({ ...one, profile: { ...one.profile, id: `${one.unit.id}` } }) as FitItem);
+        .map((one) => ({ ...one, profile: { ...one.profile, id: `${one.unit.id}` } }) as KitItem);
       // Twins: a second unit of the same make must answer alike.
       const twins = items.map((one) => ({ ...one, unit: { ...one.unit, id: `${one.unit.id}-twin` } }));
       const of = (kind: string) => [...items, ...twins].filter((one) => one.profile.kind === kind);

@@ -1,15 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { costOf, fixesFor, isAtCamera, mergeChanges, needFor } from '../src/mend/fixes';
-import { judge, type Judgement } from '../src/verdict/judge';
+import { costOf, isAtCamera } from '../src/mend/cost.ts';
+import { fixesFor } from '../src/mend/fixes';
+import { needFor } from '../src/mend/need.ts';
+import { type Change, inverse, mergeChanges, withChanges } from '../src/record/change.ts';
 import type { KitDocument } from '../src/record/kitDocument';
-import { type Change, inverse, readSetting, withChanges, withSetting } from '../src/record/look';
+import { readSetting, type SettingPath, type SettingValue, withSetting } from '../src/record/settings.ts';
 import { buildRig, indexKit } from '../src/rig/rig';
+import { judge, type Judgement } from '../src/verdict/judge';
 import { changeText, costText, fixText, namesOf, needText, otherChanges } from '../src/words/wording';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());
-const change = (unit: string, setting: string, to: unknown, from: unknown = null): Change => ({
+const change = (unit: string, setting: SettingPath, to: SettingValue, from: SettingValue = null): Change => ({
   unit,
   setting,
   from,

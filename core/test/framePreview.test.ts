@@ -1,11 +1,11 @@
 /** The frame row by row, with numbers worked out by hand. */
 import { ROWS } from '../src/shot/rowLight';
-import { framePicture, syncLimit } from '../src/shot/framePreview';
+import { framePreview, syncLimit } from '../src/shot/framePreview';
 import { judge } from '../src/verdict/judge';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { caughtShare, pulseDecayUs } from '../src/shot/pulseShape';
 import { fastestLabelAtLeast } from '../src/measure/stops';
-import { pictureText, syncLimitText } from '../src/words/workWording';
+import { framePreviewText, syncLimitText } from '../src/words/workWording';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const pressed = (spoil: Spoil = {}) => {
@@ -14,7 +14,7 @@ const pressed = (spoil: Spoil = {}) => {
 };
 const picture = (light: string, spoil: Spoil = {}) => {
   const { shot } = pressed(spoil);
-  return framePicture(shot, shot.runs.get(light)!);
+  return framePreview(shot, shot.runs.get(light)!);
 };
 const duration = (measure: 't.5' | 't.1', fullUs: number, floorUs = fullUs): Spoil => ({
   profiles: { remote: { duration: { measure, fullUs, floorUs } } },
@@ -96,8 +96,8 @@ test('both are said in a sentence', () => {
     'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
   );
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');
-  expect(pictureText(picture('remote')!)).toBe('whole frame lit, drawn as an instant: its duration is not recorded');
-  expect(pictureText(picture('remote', duration('t.5', 2000))!)).toMatch(
+  expect(framePreviewText(picture('remote')!)).toBe('whole frame lit, drawn as an instant: its duration is not recorded');
+  expect(framePreviewText(picture('remote', duration('t.5', 2000))!)).toMatch(
     /^whole frame lit, falling by 0\.\d stops across$/,
   );
 });

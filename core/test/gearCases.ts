@@ -1,6 +1,6 @@
 /** Cases of what the gear itself decides: stacks, firmware, generations, pairing, states noted on a unit. */
+import type { Settings } from '../src/record/settings.ts';
 import type { Code } from '../src/rig/codes';
-import type { Settings } from '../src/record/look';
 import type { VerdictName } from '../src/verdict/verdict';
 import { canDo, groups, type Spoil } from './baseRig';
 

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DOCUMENT_VERSION } from '../src/record/documentMigrations.ts';
-import { documentJsonSchema, type KitDocument, parseDocument, pathText, writeDocument } from '../src/record/kitDocument';
+import { pathText } from '../src/record/fieldFault.ts';
+import { documentJsonSchema, type KitDocument, parseDocument, writeDocument } from '../src/record/kitDocument';
 import { defineMigrations, migrate } from '../src/record/migrate';
 import type { FlashProfile } from '../src/record/profile';
 import { buildRig, indexKit } from '../src/rig/rig';

@@ -3,17 +3,19 @@
  * which; the seed is printed, so that a failure can be seen again.
  */
 import fc from 'fast-check';
-import { candidatesFor } from '../src/mend/fixCandidates';
-import { fixesFor, reach, withRigChanges } from '../src/mend/fixes';
-import { exposedRows } from '../src/shot/rowLight';
-import { litShare } from '../src/shot/curtain';
-import { judge, type Judgement } from '../src/verdict/judge';
-import { withChanges } from '../src/record/look';
+import { POWER_TOLERANCE_STOPS } from '../src/measure/stops';
+import { affectedLights } from '../src/mend/affected.ts';
+import { candidatesFor } from '../src/mend/candidates.ts';
+import { fixesFor } from '../src/mend/fixes';
+import { withChanges } from '../src/record/change.ts';
 import { isMeantFor, type Light, type Rig } from '../src/rig/rig';
+import { withRigChanges } from '../src/rig/rigChanges.ts';
+import { litShare } from '../src/shot/curtain';
 import type { Shot } from '../src/shot/lightRun';
 import { pulseDecayUs } from '../src/shot/pulseShape';
-import { POWER_TOLERANCE_STOPS } from '../src/measure/stops';
+import { rowLight } from '../src/shot/rowLight';
 import type { TimelineEvent } from '../src/shot/timeline';
+import { judge, type Judgement } from '../src/verdict/judge';
 import { judged, keyOf, options, RUNS, SEED } from './lawHarness';
 import { randomRig, type RandomRig } from './randomRig';
 
@@ -32,7 +34,7 @@ function cameAsMeant(rig: Rig, shot: Shot, light: Light): boolean {
   const { tauUs, openUs } = shot.curtain;
   const decayUs = main.train || main.power === undefined ? null : pulseDecayUs(light, main.power);
   if (decayUs !== null) {
-    const { dark, gradient, mean } = exposedRows(tauUs!, openUs!, main.atUs, decayUs);
+    const { dark, gradient, mean } = rowLight(tauUs!, openUs!, main.atUs, decayUs);
     if (gradient > 1 / 3 || mean < -1 / 3 || (main.tail && dark > 0)) return false;
   }
   if (!main.train && !main.tail && litShare(tauUs!, openUs!, main.atUs).share < 1) return false;
@@ -133,7 +135,7 @@ test('law 2, speed: judging only what a change can reach gives what judging ever
       for (const finding of before.findings) {
         for (const candidate of candidatesFor(before, finding)) {
           const rig = withRigChanges(before.rig, candidate);
-          const only = reach(before.rig, rig, new Set(candidate.map((change) => change.unit)), finding.units);
+          const only = affectedLights(before.rig, rig, new Set(candidate.map((change) => change.unit)), finding.units);
           if (!only) continue;
           seen.partialReach++;
           const all = judge(rig).verdicts;

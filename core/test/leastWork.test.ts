@@ -2,17 +2,18 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { candidatesFor } from '../src/mend/fixCandidates';
-import { costOf, isDoneAtCamera, mergeChanges, withRigChanges } from '../src/mend/fixes';
-import { judge } from '../src/verdict/judge';
-import type { KitDocument } from '../src/record/kitDocument';
+import { candidatesFor } from '../src/mend/candidates.ts';
+import { costOf, isDoneAtCamera } from '../src/mend/cost.ts';
 import { isNewIn, leastWork, UNMEASURED_WALK_SECONDS, type Work } from '../src/mend/leastWork';
-import { type Change, isNoChange, withChanges } from '../src/record/look';
+import { type Change, isNoChange, mergeChanges, withChanges } from '../src/record/change.ts';
+import type { KitDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
+import { withRigChanges } from '../src/rig/rigChanges.ts';
+import { judge } from '../src/verdict/judge';
 import { isRight } from '../src/verdict/verdict';
 import { baseKit, baseLook, type Spoil } from './baseRig';
-import { randomRig } from './randomRig';
 import { SEED } from './lawHarness';
+import { randomRig } from './randomRig';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const kit = indexKit(demo);
@@ -90,7 +91,7 @@ test('a light whose power is dialled on it costs the walk to it, one its sender 
   expect(power('answered')).toBe(60);
   expect(power('remote')).toBe(0);
   // Whatever else is changed with it.
-  const group = { unit: 'sender', setting: 'groups.A.power', from: -3, to: -4 };
+  const group: Change = { unit: 'sender', setting: 'groups.A.power', from: -3, to: -4 };
   expect(costOf(rig, [group, { unit: 'answered', setting: 'power', from: -3, to: -4 }]).seconds).toBe(65);
 });
 

@@ -1,5 +1,5 @@
 /** Cases of what surrounds a look: distance and sun, how a camera is held, strangers, emitters, slow pulses, bursts. */
-import type { Settings } from '../src/record/look';
+import type { Settings } from '../src/record/settings.ts';
 import { groups, type Spoil } from './baseRig';
 import { both, type Case, control, OPTICAL, POPUP, RIVAL, set } from './gearCases';
 

@@ -1,19 +1,19 @@
 /** A unit put into a look hears what speaks there, and nothing is offered that would not fire. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { FitItem } from '../src/fit/fitTrial';
-import { judge } from '../src/verdict/judge';
-import type { KitDocument } from '../src/record/kitDocument';
 import { placingsFor } from '../src/mend/placing';
+import type { KitDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit } from '../src/rig/rig';
+import type { KitItem } from '../src/rig/rig.ts';
+import { judge } from '../src/verdict/judge';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const look = demo.looks.find((one) => one.id === 'speeches')!;
-const item = (profile: string): FitItem => ({
+const item = (profile: string): KitItem => ({
   unit: { id: 'z-new', profile, label: 'New', firmware: '9.0' },
   profile: demo.profiles.find((one) => one.id === profile)!,
 });
-const kitWith = (unit: FitItem) => indexKit({ ...demo, units: [...demo.units, unit.unit] });
+const kitWith = (unit: KitItem) => indexKit({ ...demo, units: [...demo.units, unit.unit] });
 
 test('a flash of a family that is spoken takes over its channel, ID and a driven group, and is in the frame', () => {
   const unit = item('tholmar-60k');

@@ -1,18 +1,12 @@
 /** Random rigs of every shape the model knows, small in their values so that things often match and often do not. */
 import fc, { type GeneratorValue } from 'fast-check';
 import type { Family } from '../src/record/family';
-import type { GroupSettings, Look, Settings } from '../src/record/look';
-import {
-  type BodyProfile,
-  type Capability,
-  type FlashProfile,
-  POSITIONS,
-  type Profile,
-  type RadioProfile,
-  type TriggerProfile,
-} from '../src/record/profile';
-import type { Kit } from '../src/rig/rig';
+import type { Look } from '../src/record/look';
+import type { BodyProfile, Capability, FlashProfile, Profile, RadioProfile, TriggerProfile } from '../src/record/profile';
+import { POSITIONS } from '../src/record/profileTerms.ts';
+import type { GroupSettings, Settings } from '../src/record/settings.ts';
 import type { Unit } from '../src/record/unit';
+import type { Kit } from '../src/rig/rig';
 
 export interface RandomRig {
   kit: Kit;

@@ -1,12 +1,15 @@
-import { inverse, withChanges } from '../src/record/look';
+import { canonical } from '../src/measure/canonical.ts';
+import { type Change, inverse, withChanges } from '../src/record/change.ts';
 import type { TestFire } from '../src/record/testFire';
 import { buildRig, indexKit, type Light } from '../src/rig/rig';
+import type { ShotRef } from '../src/shot/lightRun.ts';
 import { judge } from '../src/verdict/judge';
-import { adviseUntested, canonical, fingerprint, readinessOf, tally } from '../src/verdict/readiness';
+import { adviseUntested, fingerprint, readinessOf, tally } from '../src/verdict/readiness';
 import { findingText } from '../src/words/findingWording.ts';
 import { namesOf } from '../src/words/wording';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
+const level = (body: string): ShotRef => ({ body, attitude: 'level' });
 const rigOf = (spoil: Spoil = {}) => buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
 const print = (light: string, spoil: Spoil = {}, body = 0) => {
   const rig = rigOf(spoil);
@@ -16,6 +19,7 @@ const proofOf = (light: string, result: TestFire['result'] = 'fired', minute = 1
   look: 'look',
   light,
   body: 'body-1',
+  attitude: 'level',
   result,
   fingerprint: print(light),
   at: `2027-06-12T19:0${minute}:00.000Z`,
@@ -24,7 +28,7 @@ const stateOf = (light: string, tests: TestFire[], spoil: Spoil = {}) =>
   readinessOf(judge(rigOf(spoil)), tests).find((one) => one.light === light)!;
 
 test('a light is computed until test-fired, then proven', () => {
-  expect(stateOf('remote', [])).toMatchObject({ state: 'computed', stale: false, untested: ['body-1'] });
+  expect(stateOf('remote', [])).toMatchObject({ state: 'computed', stale: false, untested: [level('body-1')] });
   expect(stateOf('remote', [proofOf('remote')])).toMatchObject({ state: 'proven', stale: false, untested: [] });
 });
 
@@ -58,6 +62,35 @@ test.each<[string, Spoil]>([
   expect(now.state).not.toBe('proven');
 });
 
+describe('how the camera was held', () => {
+  const bothWays: Spoil = { settings: { 'body-1': { attitudes: ['level', 'upright'] } } };
+  const upright: ShotRef = { body: 'body-1', attitude: 'upright' };
+
+  test('a test upright does not prove the level shot, nor the other way round', () => {
+    const asLevel = proofOf('remote');
+    const asUpright: TestFire = { ...asLevel, attitude: 'upright' };
+    expect(stateOf('remote', [asLevel], bothWays)).toMatchObject({ state: 'computed', untested: [upright] });
+    expect(stateOf('remote', [asUpright], bothWays)).toMatchObject({ state: 'computed', untested: [level('body-1')] });
+    expect(stateOf('remote', [asLevel, asUpright], bothWays)).toMatchObject({ state: 'proven', untested: [] });
+  });
+
+  test('a miss upright contradicts the upright shot alone', () => {
+    const missed: TestFire = { ...proofOf('remote', 'dark'), attitude: 'upright' };
+    expect(stateOf('remote', [proofOf('remote'), missed], bothWays)).toMatchObject({ contradicted: 'dark' });
+    expect(stateOf('remote', [proofOf('remote'), missed])).toMatchObject({ state: 'proven', contradicted: null });
+  });
+
+  test('where nobody recorded it, a test counts only for a camera held one way', () => {
+    const unrecorded: TestFire = { ...proofOf('remote'), attitude: null };
+    expect(stateOf('remote', [unrecorded])).toMatchObject({ state: 'proven' });
+    expect(stateOf('remote', [unrecorded], bothWays).untested).toEqual([level('body-1'), upright]);
+  });
+
+  test('holding it another way as well leaves the proof of the first', () => {
+    expect(print('remote', bothWays)).toBe(print('remote'));
+  });
+});
+
 test('a stranger’s lights are not counted, and a stranger’s shutter needs no test fire', () => {
   const spoil: Spoil = {
     add: {
@@ -67,7 +100,7 @@ test('a stranger’s lights are not counted, and a stranger’s shutter needs no
   };
   const all = readinessOf(judge(rigOf(spoil)), []);
   expect(all.map((one) => one.light)).not.toContain('their-flash');
-  expect(all.find((one) => one.light === 'remote')!.untested).toEqual(['body-1']);
+  expect(all.find((one) => one.light === 'remote')!.untested).toEqual([level('body-1')]);
 });
 
 test('a change elsewhere leaves it, as does moving the stand', () => {
@@ -83,7 +116,7 @@ test('an eye’s proof goes stale with the light it watches', () => {
 });
 
 test('undoing the change makes the proof good again', () => {
-  const change = { unit: 'remote', setting: 'group', from: 'A', to: 'C' };
+  const change: Change = { unit: 'remote', setting: 'group', from: 'A', to: 'C' };
   const changed = withChanges(baseLook(), [change]);
   const back = withChanges(changed, inverse([change]));
   const rig = buildRig(indexKit(baseKit()), back);
@@ -127,7 +160,7 @@ describe('advice.untested', () => {
       code: 'advice.untested',
       severity: 'A',
       units: ['answered', 'eye', 'metered', 'top', 'wired'],
-      shots: ['body-1', 'body-2'],
+      shots: [level('body-1'), level('body-2')],
     });
     const text = findingText(finding, namesOf(baseKit()));
     expect(text.what).toBe('Answered, Eye and 3 more are not proven.');

@@ -1,9 +1,9 @@
 /** Other crews and guests: their shots are shots too, and what is theirs is nobody's here to judge or to set. */
-import { candidatesFor } from '../src/mend/fixCandidates';
-import { judge, shotsOf } from '../src/verdict/judge';
+import { candidatesFor } from '../src/mend/candidates.ts';
 import { leastWork } from '../src/mend/leastWork';
-import { withChanges } from '../src/record/look';
+import { withChanges } from '../src/record/change.ts';
 import { buildRig, indexKit } from '../src/rig/rig';
+import { judge, shotsOf } from '../src/verdict/judge';
 import { isRight } from '../src/verdict/verdict';
 import { baseKit, baseLook, groups, judgeBase, type Spoil } from './baseRig';
 

@@ -1,10 +1,11 @@
 /** A change tried on paper: what it breaks, what it mends, what it leaves open, and how that is said. */
-import { judge } from '../src/verdict/judge';
 import { leastWork } from '../src/mend/leastWork';
+import type { Change } from '../src/record/change.ts';
 import { buildRig, indexKit } from '../src/rig/rig';
+import { judge } from '../src/verdict/judge';
 import { whatIf } from '../src/verdict/whatIf';
 import { namesOf } from '../src/words/wording';
-import { boundText, durationText, stopsOf, whatIfSentence, workSentence } from '../src/words/workWording';
+import { boundText, durationText, visitsOf, whatIfSentence, workSentence } from '../src/words/workWording';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());
@@ -45,7 +46,7 @@ test('a plan is told stop by stop, the camera first', () => {
   };
   const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
   const work = leastWork(rig);
-  expect(stopsOf(rig, work).map((stop) => [stop.unit, stop.changes.length])).toEqual([
+  expect(visitsOf(rig, work).map((stop) => [stop.unit, stop.changes.length])).toEqual([
     [null, 2],
     ['remote', 2],
   ]);
@@ -62,7 +63,7 @@ test('durations', () => {
 });
 
 test('what if agrees with judging afterwards', () => {
-  const changes = [{ unit: 'sender', setting: 'networkId', from: 27, to: 5 }];
+  const changes: Change[] = [{ unit: 'sender', setting: 'networkId', from: 27, to: 5 }];
   const before = judgeBase();
   const after = whatIf(before, changes).after;
   const spoil: Spoil = { settings: { sender: { networkId: 5 } } };

@@ -1,4 +1,6 @@
 /** What is said, reviewed as it will be read: one sentence of what is seen, one of why, the words at the gap. */
+import type { SettingPath, SettingValue } from '../src/record/settings.ts';
+import type { FieldPath } from '../src/rig/check.ts';
 import { findingText } from '../src/words/findingWording';
 import { listed, settingName, settingValue } from '../src/words/settingWords';
 import { changeText, namesOf } from '../src/words/wording';
@@ -117,7 +119,7 @@ test('lists stay short', () => {
   expect(listed(['gone'], names)).toBe('a unit no longer in the kit');
 });
 
-test.each<[string, unknown, string]>([
+test.each<[FieldPath, unknown, string]>([
   ['power', -7 / 3, '-2⅓ stops'],
   ['groups.C.power', -4, '-4 stops'],
   ['networkId', 0, 'off'],
@@ -143,7 +145,7 @@ test('settings have names a person uses', () => {
   expect(settingName('profile.shoe.centre')).toBe('centre contact of the shoe');
 });
 
-test.each<[string, unknown, string]>([
+test.each<[SettingPath, SettingValue, string]>([
   ['on', true, 'Switch on Remote'],
   ['lamp', true, 'Switch on the flash tube of Remote'],
   ['receiver', 'spare', 'Put Remote on Spare'],

@@ -1,4 +1,6 @@
 /** Every error the API answers with: its code, status, and what it says. */
+import type { FieldFault } from '@ergon/core/record/fieldFault';
+
 export const ERRORS = {
   'input.invalid': { status: 400, message: 'Something in the request is not as it should be.' },
   'input.not-json': { status: 400, message: 'The request body is not valid JSON.' },
@@ -18,11 +20,6 @@ export const ERRORS = {
 } as const;
 
 export type ErrorCode = keyof typeof ERRORS;
-
-export interface FieldFault {
-  path: string;
-  message: string;
-}
 
 /** An expected failure on its way to the error handler. `detail` joins the body as it is. */
 export class ApiError extends Error {

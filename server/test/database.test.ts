@@ -1,9 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { DataSource } from 'typeorm';
 import { createDataSource, migrateDatabase } from '../src/database/dataSource';
 import { FolderInUse, lockFolder } from '../src/database/folderLock';
 import { FamilyRow, ProfileRow } from '../src/entities/CrewRecord';
+import { TestFireRow } from '../src/entities/TestFireRow';
 import { MIGRATIONS } from '../src/migrations/index.ts';
 import { ensureDemo } from '../src/store/crews';
 import { freshLogins, readDemo } from './testServer';
@@ -43,12 +45,18 @@ test.each(NAMES.map((name, index) => [name, index] as const))(
   },
 );
 
+/** Back to before the named migration ran. */
+async function undoTo(source: DataSource, name: string): Promise<void> {
+  const from = NAMES.findIndex((one) => one.startsWith(name));
+  for (let undo = NAMES.length; undo > from; undo--) await source.undoLastMigration();
+}
+
 test('stored records of document version 1 become version 2, and those at 2 stay', async () => {
   const { migrator } = await freshLogins('documents2');
   await migrateDatabase(migrator);
   const source = await createDataSource(migrator).initialize();
   try {
-    await source.undoLastMigration();
+    await undoTo(source, 'DocumentsAt2');
     await source.query(`INSERT INTO crews (id, name, event) VALUES ('c', 'Crew', '{"name":"E"}')`);
     const old = { id: 'p', kind: 'flash', foot: 'k', radios: [{ family: 'f' }], ttl: { onBody: true, remote: false } };
     const family = { id: 'f', carries: { power: true } };
@@ -78,6 +86,26 @@ test('stored records of document version 1 become version 2, and those at 2 stay
     expect(stored[1]!.doc).toEqual({ id: 'q' });
     const [row] = await source.getRepository(FamilyRow).find();
     expect(row!.doc).toMatchObject({ pairing: 'none', carries: { power: true, mode: true } });
+  } finally {
+    await source.destroy();
+  }
+});
+
+test('a test fire of before keeps what it said, and how the camera was held stays unknown', async () => {
+  const { migrator } = await freshLogins('attitudes');
+  await migrateDatabase(migrator);
+  const source = await createDataSource(migrator).initialize();
+  try {
+    await undoTo(source, 'AttitudeOfTests');
+    await source.query(`INSERT INTO crews (id, name, event) VALUES ('c', 'Crew', '{"name":"E"}')`);
+    await source.query(`INSERT INTO looks (crewId, id, doc, docVersion) VALUES ('c', 'l', '{"id":"l"}', 2)`);
+    await source.query(
+      `INSERT INTO test_fires (crewId, lookId, lightId, bodyId, result, fingerprint, memberId)
+       VALUES ('c', 'l', 'light-1', 'body-1', 'fired', '0123456789abcdef', 'm')`,
+    );
+    await source.runMigrations({ transaction: 'each' });
+    const [row] = await source.getRepository(TestFireRow).find();
+    expect(row).toMatchObject({ lightId: 'light-1', bodyId: 'body-1', attitude: null, result: 'fired' });
   } finally {
     await source.destroy();
   }

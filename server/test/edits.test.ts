@@ -105,7 +105,13 @@ test('sending again what was stored already is no conflict: the first answer may
 });
 
 test('test fires are logged and read back in order', async () => {
-  const test = { light: 'light-1', body: 'body-1', result: 'fired', fingerprint: '0123456789abcdef' };
+  const test = {
+    light: 'light-1',
+    body: 'body-1',
+    attitude: 'upright',
+    result: 'fired',
+    fingerprint: '0123456789abcdef',
+  };
   await agent
     .post(TESTS)
     .send({ tests: [test, { ...test, light: 'light-2', result: 'dark' }] })

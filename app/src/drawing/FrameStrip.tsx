@@ -1,10 +1,10 @@
 import { ROWS } from '@ergon/core/shot/rowLight';
-import { type FramePicture, framePicture, syncLimit } from '@ergon/core/shot/framePreview';
+import { type FramePreview, framePreview, syncLimit } from '@ergon/core/shot/framePreview';
 import type { Rig } from '@ergon/core/rig/rig';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import { verdictText } from '@ergon/core/words/wording';
-import { pictureText, syncLimitText } from '@ergon/core/words/workWording';
+import { framePreviewText, syncLimitText } from '@ergon/core/words/workWording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
@@ -52,11 +52,11 @@ interface OneFrameProps {
 
 function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
   const run = shot.runs.get(verdict.unit)!;
-  const picture = useMemo(() => framePicture(shot, run), [shot, run]);
+  const picture = useMemo(() => framePreview(shot, run), [shot, run]);
   const limit = useMemo(() => syncLimit(rig, shot, verdict.unit), [rig, shot, verdict.unit]);
   return (
     <View role="listitem" style={styles.one}>
-      <View role="img" aria-label={`${name}: ${picture ? pictureText(picture) : verdictText(verdict)}`}>
+      <View role="img" aria-label={`${name}: ${picture ? framePreviewText(picture) : verdictText(verdict)}`}>
         <Picture picture={picture} />
       </View>
       <View style={styles.words}>
@@ -75,7 +75,7 @@ function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
 }
 
 /** The lens turns the picture over: the row that opens first is its lower edge. */
-function Picture({ picture }: { picture: FramePicture | null }) {
+function Picture({ picture }: { picture: FramePreview | null }) {
   const colours = useColours();
   const rows = picture?.rows ?? [];
   const each = HEIGHT / Math.max(1, rows.length);

@@ -1,8 +1,9 @@
-import { fixesFor, needFor } from '@ergon/core/mend/fixes';
-import { readSetting } from '@ergon/core/record/look';
+import { fixesFor } from '@ergon/core/mend/fixes';
+import { needFor } from '@ergon/core/mend/need';
+import { readSetting } from '@ergon/core/record/settings';
 import { STAGES } from '@ergon/core/rig/codes';
 import type { Shot } from '@ergon/core/shot/lightRun';
-import type { Finding } from '@ergon/core/verdict/judge';
+import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
 import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/words/settingWords';

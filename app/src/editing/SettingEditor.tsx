@@ -1,6 +1,6 @@
-import type { SettingValue } from '@ergon/core/record/look';
-import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/words/settingWords';
 import { stopsLabel } from '@ergon/core/measure/stops';
+import type { SettingValue } from '@ergon/core/record/settings';
+import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
@@ -8,8 +8,8 @@ import { Stepper } from '../components/Stepper';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
-import { useHowTo } from './howTo';
 import { space } from '../theme/tokens';
+import { useHowTo } from './howTo';
 import { type Field, shutterSteps } from './settingFields';
 
 interface SettingEditorProps {

@@ -1,4 +1,4 @@
-import type { Change } from '@ergon/core/record/look';
+import type { Change } from '@ergon/core/record/change';
 import { createContext, useContext } from 'react';
 import { useRig } from '../rig/Rig';
 

@@ -1,5 +1,5 @@
-import type { Change } from '@ergon/core/record/look';
-import { HOW_TO_KEYS, type HowToKey } from '@ergon/core/record/profile';
+import type { Change } from '@ergon/core/record/change';
+import { HOW_TO_KEYS, type HowToKey } from '@ergon/core/record/profileTerms';
 import type { KitIndex } from '@ergon/core/rig/rig';
 import { useRig } from '../rig/Rig';
 

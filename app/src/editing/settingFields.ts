@@ -1,13 +1,14 @@
 /** Which settings stand at which station of a line, and how each is edited. */
-import { ATTITUDES, CELLS, CURTAINS, isByAir, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/look';
-import type { SettingPath } from '@ergon/core/record/look';
-import { EXPOSURE_MODES, EYE_MODES, radiosOf } from '@ergon/core/record/profile';
-import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig/rig';
-import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { channelsOf, groupsOf } from '@ergon/core/rig/net';
-import { carrierOf } from '@ergon/core/rig/stack';
-import type { Stage } from '@ergon/core/rig/codes';
 import { SHUTTER_LABELS } from '@ergon/core/measure/stops';
+import { radiosOf } from '@ergon/core/record/profile';
+import { EXPOSURE_MODES, EYE_MODES } from '@ergon/core/record/profileTerms';
+import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/settingTerms';
+import { isByAir, type SettingPath } from '@ergon/core/record/settings';
+import type { Stage } from '@ergon/core/rig/codes';
+import { channelsOf, groupsOf } from '@ergon/core/rig/net';
+import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig/rig';
+import { carrierOf } from '@ergon/core/rig/stack';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
 
 export type Editor =
   | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }

@@ -1,13 +1,13 @@
 import { allWays, CARRIES, type FitChoice, type WayResult } from '@ergon/core/fit/fit';
 import { whatWouldHelp } from '@ergon/core/fit/fitNeeds';
-import { type FitItem, trialOf } from '@ergon/core/fit/fitTrial';
-import { CARRIES_NAMES, carriedText, fitNeedText, triWord, wayText } from '@ergon/core/words/fitWording';
+import { trialOf } from '@ergon/core/fit/fitTrial';
+import { stageOf, STAGES } from '@ergon/core/rig/codes';
+import type { KitItem } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
-import type { Names } from '@ergon/core/words/settingWords';
-import { settingName } from '@ergon/core/words/settingWords';
 import { lineOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { whyText } from '@ergon/core/words/findingWording';
-import { stageOf, STAGES } from '@ergon/core/rig/codes';
+import { CARRIES_NAMES, carriesText, fitNeedText, triWord, wayText } from '@ergon/core/words/fitWording';
+import { type Names, settingName } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -22,8 +22,8 @@ const SHOWN = 3;
 
 interface FitDetailProps {
   choice: FitChoice;
-  body: FitItem;
-  flash: FitItem;
+  body: KitItem;
+  flash: KitItem;
   width: number;
   /** The pair is named close by already. */
   untitled?: boolean;
@@ -95,7 +95,7 @@ function WayShown({ choice, body, flash, result, width, first }: WayShownProps) 
     <View style={[styles.part, { borderColor: colours.rule }, !first && styles.divided]}>
       <Words as="strong">{wayText(result.way, kitNames)}</Words>
       <Words as="small" tone="quiet">
-        {result.cleanTo === null ? carriedText(result) : `${carriedText(result)}. Clean to ${result.cleanTo}.`}
+        {result.cleanTo === null ? carriesText(result) : `${carriesText(result)}. Clean to ${result.cleanTo}.`}
       </Words>
       <View
         role="img"

@@ -1,8 +1,6 @@
 import { type FitCell, type FitChoice, lossOf } from '@ergon/core/fit/fit';
-import type { FitItem } from '@ergon/core/fit/fitTrial';
-import { carriedText, wayText } from '@ergon/core/words/fitWording';
-import ChevronDown from 'lucide-react-native/icons/chevron-down';
-import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import type { KitItem } from '@ergon/core/rig/rig';
+import { carriesText, wayText } from '@ergon/core/words/fitWording';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
@@ -11,11 +9,13 @@ import { space, TOUCH } from '../theme/tokens';
 import { CarriesMarks } from './CarriesMarks';
 import { FitDetail } from './FitDetail';
 import type { Pair } from './FitPlace';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
 
 interface FitPairsProps {
   choice: FitChoice;
   cells: readonly FitCell[];
-  items: ReadonlyMap<string, FitItem>;
+  items: ReadonlyMap<string, KitItem>;
   mostLostFirst: boolean;
   width: number;
   chosen: Pair | null;
@@ -49,7 +49,7 @@ export function FitPairs({ choice, cells, items, mostLostFirst, width, chosen, o
                 </Words>
                 {works && (
                   <Words as="small" tone="quiet">
-                    {carriedText(best)}
+                    {carriesText(best)}
                   </Words>
                 )}
               </View>

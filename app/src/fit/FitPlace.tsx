@@ -1,16 +1,16 @@
 import type { FitChoice } from '@ergon/core/fit/fit';
-import type { FitItem } from '@ergon/core/fit/fitTrial';
+import type { KitItem } from '@ergon/core/rig/rig';
 import { CARRIES_NAMES } from '@ergon/core/words/fitWording';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Toggles } from '../components/Toggles';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { useWide } from '../components/useWide';
 import { KitPage } from '../kit/KitPage';
-import { byLabel } from '../rig/byLabel';
 import { useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { FitDetail } from './FitDetail';
@@ -50,13 +50,13 @@ export function FitPlace() {
     return new Map(
       here.flatMap((unit) => {
         const profile = kit.profiles.get(unit.profile);
-        return profile ? [[unit.id, { unit, profile } satisfies FitItem] as const] : [];
+        return profile ? [[unit.id, { unit, profile } satisfies KitItem] as const] : [];
       }),
     );
   }, [rig?.units, kit, names]);
   const chosen = useMemo(() => [...items.values()].filter((item) => !left.has(item.unit.id)), [items, left]);
   const choice = useMemo((): FitChoice => {
-    const of = (kind: FitItem['profile']['kind']) => chosen.filter((item) => item.profile.kind === kind).slice(0, MOST);
+    const of = (kind: KitItem['profile']['kind']) => chosen.filter((item) => item.profile.kind === kind).slice(0, MOST);
     return { bodies: of('body'), flashes: of('flash'), triggers: of('trigger'), families: kit.families, offCamera };
   }, [chosen, kit, offCamera]);
   const { cells, progress, stopped, stop, again } = useFit(choice);

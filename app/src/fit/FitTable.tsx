@@ -1,21 +1,14 @@
 import { type FitCell, lossOf } from '@ergon/core/fit/fit';
-import type { FitItem } from '@ergon/core/fit/fitTrial';
+import type { KitItem } from '@ergon/core/rig/rig';
 import { wayText } from '@ergon/core/words/fitWording';
-import {
-  type ColumnDef,
-  createSortedRowModel,
-  rowSortingFeature,
-  sortFn_basic,
-  tableFeatures,
-  useTable,
-} from '@tanstack/react-table';
+import { type ColumnDef, createSortedRowModel, rowSortingFeature, sortFn_basic, tableFeatures, useTable } from '@tanstack/react-table';
 import { useMemo, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
-import { carriesSpoken, CarriesMarks } from './CarriesMarks';
+import { CarriesMarks, carriesSpoken } from './CarriesMarks';
 import type { Pair } from './FitPlace';
 
 const features = tableFeatures({
@@ -25,14 +18,14 @@ const features = tableFeatures({
 });
 
 interface Row {
-  flash: FitItem;
+  flash: KitItem;
   /** By body. */
   cells: Readonly<Record<string, FitCell>>;
 }
 
 interface FitTableProps {
-  bodies: readonly FitItem[];
-  flashes: readonly FitItem[];
+  bodies: readonly KitItem[];
+  flashes: readonly KitItem[];
   cells: readonly FitCell[];
   chosen: Pair | null;
   onChoose: (pair: Pair) => void;
@@ -152,7 +145,7 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowRight: [0, 1],
 };
 
-function rowsOf(flashes: readonly FitItem[], cells: readonly FitCell[]): Row[] {
+function rowsOf(flashes: readonly KitItem[], cells: readonly FitCell[]): Row[] {
   const byFlash = new Map<string, Record<string, FitCell>>(flashes.map((flash) => [flash.unit.id, {}]));
   for (const cell of cells) {
     const row = byFlash.get(cell.flash);

@@ -1,4 +1,5 @@
-import { type Carried, CARRIED, type Family } from '@ergon/core/record/family';
+import type { Family } from '@ergon/core/record/family';
+import { CARRIED_SIGNALS, type CarriedSignal } from '@ergon/core/record/familyTerms';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -8,16 +9,16 @@ import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
-import { KitPage } from './KitPage';
-import { GenerationEditor } from './GenerationEditor';
 import { FrequencyEditor } from './FrequencyEditor';
+import { GenerationEditor } from './GenerationEditor';
+import { KitPage } from './KitPage';
 import { RangeField } from './RangeField';
-import { modelName } from './profileSummary';
 import { SaveModelBar } from './SaveModelBar';
+import { modelName } from './profileSummary';
 import { useStoredModel } from './useStoredModel';
 
 const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
-const CARRIED_WORDS: Readonly<Record<Carried, string>> = {
+const CARRIED_WORDS: Readonly<Record<CarriedSignal, string>> = {
   power: 'power',
   ttl: 'TTL',
   mode: 'mode',
@@ -50,7 +51,7 @@ function Edit({ stored, version }: { stored: Family; version: number }) {
   const speakers = (rig?.profiles ?? []).filter((profile) =>
     profile.radios?.some((radio) => radio.family === stored.id),
   );
-  const carries = CARRIED.filter((name) => family.carries[name] === true);
+  const carries = CARRIED_SIGNALS.filter((name) => family.carries[name] === true);
   return (
     <KitPage
       title={family.name}
@@ -117,11 +118,11 @@ function Edit({ stored, version }: { stored: Family; version: number }) {
         <Words as="strong">What it carries besides the fire signal</Words>
         <Toggles
           label="Carries"
-          options={CARRIED.map((value) => ({ value, label: CARRIED_WORDS[value] }))}
+          options={CARRIED_SIGNALS.map((value) => ({ value, label: CARRIED_WORDS[value] }))}
           values={carries}
           onChange={(values) =>
             set({
-              carries: Object.fromEntries(CARRIED.map((name) => [name, values.includes(name)])) as Family['carries'],
+              carries: Object.fromEntries(CARRIED_SIGNALS.map((name) => [name, values.includes(name)])) as Family['carries'],
             })
           }
         />

@@ -1,8 +1,10 @@
+import type { Change } from '@ergon/core/record/change';
 import type { CrewRig } from '@ergon/core/record/crewRig';
-import { type Judgement, judge } from '@ergon/core/verdict/judge';
-import { type Change, type Look, withSetting } from '@ergon/core/record/look';
-import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
+import type { Look } from '@ergon/core/record/look';
+import { withSetting } from '@ergon/core/record/settings';
 import { buildRig, indexKit, type KitIndex } from '@ergon/core/rig/rig';
+import { judge, type Judgement } from '@ergon/core/verdict/judge';
+import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
 import type { Names } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
 import { useQuery } from '@tanstack/react-query';

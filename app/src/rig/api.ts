@@ -1,4 +1,4 @@
-import type { Settings } from '@ergon/core/record/look';
+import type { Settings } from '@ergon/core/record/settings';
 
 export interface FieldFault {
   path: string;

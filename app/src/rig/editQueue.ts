@@ -2,8 +2,9 @@
  * What a member changes takes effect here at once, is kept on the device, and is sent in order in the
  * background. Nothing here knows React; the network comes in as `send`.
  */
+import { type Change, inverse } from '@ergon/core/record/change';
 import type { CrewRig } from '@ergon/core/record/crewRig';
-import { type Change, inverse, readSetting, withSetting } from '@ergon/core/record/look';
+import { readSetting, withSetting } from '@ergon/core/record/settings';
 import type { TestResult } from '@ergon/core/record/testFire';
 import { ApiFailure, Unreachable } from './api';
 

@@ -1,7 +1,7 @@
-import { fixesFor, mergeChanges } from '@ergon/core/mend/fixes';
-import { type Change, isNoChange } from '@ergon/core/record/look';
+import { fixesFor } from '@ergon/core/mend/fixes';
+import { type Change, isNoChange, mergeChanges } from '@ergon/core/record/change';
 import type { Shot } from '@ergon/core/shot/lightRun';
-import type { Finding } from '@ergon/core/verdict/judge';
+import type { Finding } from '@ergon/core/verdict/finding';
 import { adviseUntested } from '@ergon/core/verdict/readiness';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { isFailing } from '@ergon/core/verdict/verdict';

@@ -1,5 +1,5 @@
-import type { Settings } from '@ergon/core/record/look';
 import { placingsFor } from '@ergon/core/mend/placing';
+import type { Settings } from '@ergon/core/record/settings';
 import { type Names, said } from '@ergon/core/words/settingWords';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -7,9 +7,9 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Words } from '../components/Words';
+import { type JudgedLook, useRig } from '../rig/Rig';
 import { call, failureText } from '../rig/api';
 import { byLabel } from '../rig/byLabel';
-import { type JudgedLook, useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 
 /**

@@ -1,5 +1,5 @@
 import { fixesFor } from '@ergon/core/mend/fixes';
-import type { Finding } from '@ergon/core/verdict/judge';
+import type { Finding } from '@ergon/core/verdict/finding';
 import { findingText } from '@ergon/core/words/findingWording';
 import { listed } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';

@@ -1,6 +1,6 @@
 import type { WorkOptions } from '@ergon/core/mend/leastWork';
 import { changeText } from '@ergon/core/words/wording';
-import { boundText, durationText, type Stop, stopsOf, workSentence } from '@ergon/core/words/workWording';
+import { boundText, durationText, type Visit, visitsOf, workSentence } from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -72,7 +72,7 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
               }}
             />
           )}
-          {stopsOf(judged.judgement.rig, work).map((one) => (
+          {visitsOf(judged.judgement.rig, work).map((one) => (
             <StopShown key={one.unit ?? ''} stop={one} />
           ))}
         </>
@@ -93,7 +93,7 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
 }
 
 /** What to do at the camera, or at one unit somebody walks to. */
-function StopShown({ stop }: { stop: Stop }) {
+function StopShown({ stop }: { stop: Visit }) {
   const { names, kit } = useRig();
   const colours = useColours();
   const walk =

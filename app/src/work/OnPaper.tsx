@@ -1,7 +1,7 @@
+import type { Change } from '@ergon/core/record/change';
 import { compared } from '@ergon/core/verdict/whatIf';
 import { changeText } from '@ergon/core/words/wording';
 import { whatIfSentence } from '@ergon/core/words/workWording';
-import type { Change } from '@ergon/core/record/look';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

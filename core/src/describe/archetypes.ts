@@ -1,5 +1,6 @@
 /** The sorts of gear there are: what a model is by its very kind, so that describing it starts near the end. */
-import type { Position, Profile } from '../record/profile.ts';
+import type { Profile } from '../record/profile.ts';
+import type { Position } from '../record/profileTerms.ts';
 
 export interface Archetype {
   id: string;

@@ -1,7 +1,8 @@
 /** Questions whose answer is more than one field: the family and roles, what works where, eyes and shutters. */
-import { EYE_MODES, type Profile, radiosOf } from '../record/profile.ts';
-import { withField } from '../record/profileField.ts';
-import { type Answer, hasRadio, isKind, archetypeIs, type Question, type QuestionContext, words } from './question.ts';
+import { type Profile, radiosOf } from '../record/profile.ts';
+import { withProfileField } from '../record/profileField.ts';
+import { EYE_MODES } from '../record/profileTerms.ts';
+import { type Answer, archetypeIs, hasRadio, isKind, type Question, type QuestionContext, words } from './question.ts';
 
 /** Roles by the sort of gear; a person is asked only where the sort leaves it open. */
 export const ROLES_OF: Readonly<Record<string, ('master' | 'remote')[]>> = {
@@ -59,7 +60,7 @@ export const rolesQuestion: Question = {
   ],
   read: (profile) => radiosOf(profile)[0]?.roles.join(' ') ?? null,
   write: (profile, answer) =>
-    answer === null ? profile : withField(profile, 'radios.0.roles', String(answer).split(' ')),
+    answer === null ? profile : withProfileField(profile, 'radios.0.roles', String(answer).split(' ')),
 };
 
 /** TTL in two places is one question: people know where their flash meters. */
@@ -106,7 +107,7 @@ function withAbility(profile: Profile, ability: 'ttl' | 'hss', answer: Answer): 
   const chosen = answer as readonly string[] | null;
   const write = (current: Profile, position: string, value: string) =>
     position in (current as typeof profile).can
-      ? withField(current, `can.${position}.${ability}`, chosen === null ? null : chosen.includes(value))
+      ? withProfileField(current, `can.${position}.${ability}`, chosen === null ? null : chosen.includes(value))
       : current;
   const onCamera = ON_CAMERA.reduce((current, position) => write(current, position, 'on-body'), profile as Profile);
   return AWAY.reduce((current, position) => write(current, position, 'remote'), onCamera);
@@ -121,7 +122,7 @@ export const eyesQuestion: Question = {
   guided: isKind('flash'),
   options: words(...EYE_MODES),
   read: (profile) => (profile.kind === 'flash' ? (profile.eyes ?? null) : null),
-  write: (profile, answer) => withField(profile, 'eyes', answer),
+  write: (profile, answer) => withProfileField(profile, 'eyes', answer),
 };
 
 export const electronicQuestion: Question = {

@@ -1,6 +1,7 @@
 /** What a model can do, in words and as marks to search by: read off its profile, never more certain than that. */
 import type { Family } from '../record/family.ts';
-import { type Ability, type Capability, type Position, POSITIONS, type Profile, radiosOf } from '../record/profile.ts';
+import { type Capability, type Profile, radiosOf } from '../record/profile.ts';
+import { type Ability, type Position, POSITIONS } from '../record/profileTerms.ts';
 import { ABILITY_NAMES, POSITION_NAMES } from '../words/settingWords.ts';
 
 export interface AbilityLine {

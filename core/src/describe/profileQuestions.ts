@@ -12,7 +12,7 @@ import {
   ttlQuestion,
 } from './linkQuestions.ts';
 import { type Profile, radiosOf } from '../record/profile.ts';
-import { readField, withField } from '../record/profileField.ts';
+import { readProfileField, withProfileField } from '../record/profileField.ts';
 import {
   always,
   type Answer,
@@ -55,7 +55,7 @@ export const QUESTIONS: readonly Question[] = [
     kind: 'choice',
     other: 'text',
     when: carried,
-    guided: (profile) => isKind('flash', 'trigger')(profile) && readField(profile, 'foot') !== 'none',
+    guided: (profile) => isKind('flash', 'trigger')(profile) && readProfileField(profile, 'foot') !== 'none',
     options: systemOptions('centre-only', 'none'),
   }),
   at('shoe.system', {
@@ -206,5 +206,5 @@ export function withAnswer(profile: Profile, question: Question, answer: Answer,
   const written = question.write(profile, answer);
   const roles = context.archetype === null ? undefined : ROLES_OF[context.archetype];
   if (question.id !== 'family' || answer === null || roles === undefined) return written;
-  return withField(written, 'radios.0.roles', roles);
+  return withProfileField(written, 'radios.0.roles', roles);
 }

@@ -1,7 +1,7 @@
 /** One field of a profile as a question a person can answer. */
 import type { Family } from '../record/family.ts';
 import { type Profile, radiosOf } from '../record/profile.ts';
-import { readField, withField } from '../record/profileField.ts';
+import { readProfileField, withProfileField } from '../record/profileField.ts';
 
 export type Answer = string | number | boolean | readonly string[] | null;
 
@@ -60,8 +60,8 @@ export type Rest = Omit<Question, 'read' | 'write' | 'id'>;
 export const at = (path: string, rest: Rest): Question => ({
   ...rest,
   id: path,
-  read: (profile) => readField(profile, path) as Answer,
-  write: (profile, answer) => withField(profile, path, answer),
+  read: (profile) => readProfileField(profile, path) as Answer,
+  write: (profile, answer) => withProfileField(profile, path, answer),
 });
 
 export const isKind =

@@ -1,18 +1,7 @@
 /** What a crew adds to a model when it has the time: none of it is asked while the model is first described. */
-import { HOW_TO_KEYS, STACK_PARTS } from '../record/profile.ts';
-import {
-  at,
-  bodyOnly,
-  carried,
-  flashOnly,
-  isKind,
-  type Question,
-  triggerOnly,
-  withRadio,
-  words,
-  yesNo,
-} from './question.ts';
 import { SHUTTER_LABELS } from '../measure/stops.ts';
+import { HOW_TO_KEYS, STACK_PARTS } from '../record/profileTerms.ts';
+import { at, bodyOnly, carried, flashOnly, isKind, type Question, triggerOnly, withRadio, words, yesNo } from './question.ts';
 
 // One question a line reads as the table it is.
 // prettier-ignore

@@ -1,27 +1,23 @@
 /** Fit: for a body and a flash, every way between them, what each carries and what is lost. All of it is simulated. */
-import type { Fault } from '../path/delivery.ts';
-import type { Family } from '../record/family.ts';
-import { curtainOf } from '../shot/curtain.ts';
-import { type FitItem, type Trial, trialOf, type Way } from './fitTrial.ts';
-import { controlOf, type Passage, type Passing, passageOf, passesByShoe, passesBySender } from '../path/passage.ts';
-import { radiosOf } from '../record/profile.ts';
-import { simulate } from '../shot/simulate.ts';
 import { fastestLabelAtLeast } from '../measure/stops.ts';
-import type { FieldRef, Tri } from '../path/signalPath.ts';
+import type { Tri } from '../measure/tri.ts';
+import { hopOf } from '../path/hop.ts';
+import { combined, controlOf, passesByAir, passesByShoe, type Passing } from '../path/passage.ts';
+import type { Family } from '../record/family.ts';
+import { radiosOf } from '../record/profile.ts';
+import { type Combined, faultFor } from '../rig/check.ts';
+import type { KitItem } from '../rig/rig.ts';
+import { curtainOf } from '../shot/curtain.ts';
+import { simulate } from '../shot/simulate.ts';
+import { type Trial, trialOf, type Way } from './fitTrial.ts';
 
 /** What a link may bring, in the order in which a crew would miss it. */
 export const CARRIES = ['fires', 'power', 'ttl', 'hss', 'rear'] as const;
 export type CarriesName = (typeof CARRIES)[number];
 
-export interface Carried {
-  holds: Tri;
-  fault: Fault | null;
-  fields: readonly FieldRef[];
-}
-
 export interface WayResult {
   way: Way;
-  carries: Readonly<Record<CarriesName, Carried>>;
+  carries: Readonly<Record<CarriesName, Combined>>;
   /** The fastest shutter label at which this link lights the whole frame; null when that is not recorded. */
   cleanTo: string | null;
 }
@@ -34,16 +30,16 @@ export interface FitCell {
 
 /** The chosen units. A flash may also stand among the senders, as a master on the body. */
 export interface FitChoice {
-  bodies: readonly FitItem[];
-  flashes: readonly FitItem[];
-  triggers: readonly FitItem[];
+  bodies: readonly KitItem[];
+  flashes: readonly KitItem[];
+  triggers: readonly KitItem[];
   families: ReadonlyMap<string, Family>;
   /** Only links that leave the flash free to stand away from the body. */
   offCamera: boolean;
 }
 
 /** Every way with what was chosen; cords and cables are parts one may lack, and fitNeeds.ts names them. Another family is never heard, so a sender of one is tried only when there is no better. */
-export function waysBetween(choice: FitChoice, body: FitItem, flash: FitItem): Way[] {
+export function waysBetween(choice: FitChoice, body: KitItem, flash: KitItem): Way[] {
   const ways: Way[] = choice.offCamera ? [] : onCameraWays(choice, body);
   const { profile } = flash;
   if (profile.kind === 'flash' && (profile.eyes == null || profile.eyes.length > 0)) ways.push({ kind: 'eye' });
@@ -69,14 +65,14 @@ export function waysBetween(choice: FitChoice, body: FitItem, flash: FitItem): W
   return ways;
 }
 
-function onCameraWays(choice: FitChoice, body: FitItem): Way[] {
+function onCameraWays(choice: FitChoice, body: KitItem): Way[] {
   const stacks = choice.triggers
     .filter((item) => item.profile.kind === 'trigger' && item.profile.topShoe !== 'none')
     .filter((item) => item.profile.kind === 'trigger' && item.profile.foot !== 'none' && item.unit.id !== body.unit.id);
   return [{ kind: 'shoe' }, ...stacks.map((on): Way => ({ kind: 'stack', on }))];
 }
 
-function sendersFor(choice: FitChoice, body: FitItem, flash: FitItem): { sender: FitItem; family: string }[] {
+function sendersFor(choice: FitChoice, body: KitItem, flash: KitItem): { sender: KitItem; family: string }[] {
   const items = [body, ...choice.triggers, ...choice.flashes.filter((item) => item.unit.id !== flash.unit.id)];
   return items.flatMap((sender) =>
     radiosOf(sender.profile)
@@ -85,33 +81,28 @@ function sendersFor(choice: FitChoice, body: FitItem, flash: FitItem): { sender:
   );
 }
 
-const lost = (trial: Trial, code: Fault['code']): Carried => ({
+const lost = ({ light }: Trial, code: 'foot.ttl-on-plain-link' | 'power.by-hand'): Combined => ({
   holds: false,
-  fault: { code, subject: trial.light.id, params: { light: trial.light.id, link: trial.light.settings.link ?? null } },
+  fault: { code, subject: light.id, params: { light: light.id, link: light.settings.link ?? null } },
   fields: [],
 });
-const asCarried = ({ holds, fault, fields }: Passage): Carried => ({ holds, fault, fields });
 
 /** One way, simulated. */
-export function tryWay(families: ReadonlyMap<string, Family>, body: FitItem, flash: FitItem, way: Way): WayResult {
+export function tryWay(families: ReadonlyMap<string, Family>, body: KitItem, flash: KitItem, way: Way): WayResult {
   const trial = trialOf(families, body, flash, way);
   const shot = simulate(trial.rig, trial.body);
   const run = shot.runs.get(trial.light.id)!;
-  const { failure, unknown } = run.walk;
-  const fires: Carried = {
-    holds: run.walk.arrives === false ? false : run.fires,
-    fault: failure && {
-      code: failure.code!,
-      subject: failure.subject!,
-      params: { light: trial.light.id, ...failure.params },
-    },
+  const { failure, unknown } = run.path;
+  const fires: Combined = {
+    holds: run.path.arrives === false ? false : run.fires,
+    fault: failure && faultFor(trial.light.id, failure),
     fields: failure ? [] : unknown.length > 0 ? unknown : run.unknown,
   };
-  const passing = (ability: Passing): Carried => {
+  const passing = (ability: Passing): Combined => {
     if (fires.holds === false) return { ...fires, fault: null };
-    if (trial.sender) return asCarried(passesBySender(trial.rig, trial.body, trial.sender, trial.light, ability));
+    if (trial.sender) return passesByAir(hopOf(trial.rig, trial.body, trial.sender, trial.light), ability);
     if (way.kind === 'cable' || way.kind === 'eye') return lost(trial, 'foot.ttl-on-plain-link');
-    return asCarried(passesByShoe(trial.rig, trial.body, trial.light, ability));
+    return passesByShoe(trial.rig, trial.body, trial.light, ability);
   };
   const carries = {
     fires,
@@ -126,12 +117,12 @@ export function tryWay(families: ReadonlyMap<string, Family>, body: FitItem, fla
 }
 
 /** Whether the photographer sets the power without walking: the sender does it, or the flash is in their hands. */
-function powerBy(trial: Trial, way: Way, fires: Carried): Carried {
+function powerBy(trial: Trial, way: Way, fires: Combined): Combined {
   if (fires.holds === false) return { ...fires, fault: null };
-  if (way.kind === 'shoe' || way.kind === 'stack') return asCarried(passageOf(trial.light, []));
-  if (way.kind === 'cord') return asCarried(passesByShoe(trial.rig, trial.body, trial.light, 'ttl'));
+  if (way.kind === 'shoe' || way.kind === 'stack') return combined(trial.light, []);
+  if (way.kind === 'cord') return passesByShoe(trial.rig, trial.body, trial.light, 'ttl');
   if (!trial.sender) return lost(trial, 'power.by-hand');
-  return asCarried(controlOf(trial.rig, trial.sender, trial.light));
+  return controlOf(hopOf(trial.rig, trial.body, trial.sender, trial.light));
 }
 
 const weight = (holds: Tri): number => (holds === true ? 2 : holds === null ? 1 : 0);
@@ -163,10 +154,10 @@ export function partsOf(way: Way): number {
 export const lossOf = (result: WayResult | null): number =>
   result ? CARRIES.reduce((sum, name) => sum + 2 - weight(result.carries[name].holds), 0) : 2 * CARRIES.length;
 
-const isBetter = (a: WayResult, b: WayResult | null): boolean => b === null || scoreOf(a) > scoreOf(b);
+const isBetterWay = (a: WayResult, b: WayResult | null): boolean => b === null || scoreOf(a) > scoreOf(b);
 
 /** All ways between one pair that differ, best first: of two senders of one make the first stands for both. */
-export const allWays = (choice: FitChoice, body: FitItem, flash: FitItem): WayResult[] =>
+export const allWays = (choice: FitChoice, body: KitItem, flash: KitItem): WayResult[] =>
   distinctWays(choice, body, flash)
     .map((way) => tryWay(choice.families, body, flash, way))
     .sort((a, b) => scoreOf(b) - scoreOf(a));
@@ -189,7 +180,7 @@ export function fitMatrix(choice: FitChoice, onProgress: (done: number, all: num
         if (!result) known.set(key, (result = tryWay(choice.families, body, flash, way)));
         // The same answer for other units of the same make: the way itself must name these.
         const named = result.way === way ? result : { ...result, way };
-        if (isBetter(named, best)) best = named;
+        if (isBetterWay(named, best)) best = named;
       }
       cells.push({ body: body.unit.id, flash: flash.unit.id, best });
       onProgress(cells.length, all);
@@ -199,7 +190,7 @@ export function fitMatrix(choice: FitChoice, onProgress: (done: number, all: num
 }
 
 /** Of senders or receivers that are the same model with the same firmware, the first will do. */
-function distinctWays(choice: FitChoice, body: FitItem, flash: FitItem): Way[] {
+function distinctWays(choice: FitChoice, body: KitItem, flash: KitItem): Way[] {
   const seen = new Set<string>();
   return waysBetween(choice, body, flash).filter((way) => {
     const key = wayKey(way, body);
@@ -209,9 +200,9 @@ function distinctWays(choice: FitChoice, body: FitItem, flash: FitItem): Way[] {
   });
 }
 
-const makeOf = ({ unit, profile }: FitItem): string => `${profile.id}@${unit.firmware ?? ''}`;
+const makeOf = ({ unit, profile }: KitItem): string => `${profile.id}@${unit.firmware ?? ''}`;
 
-function wayKey(way: Way, body: FitItem): string {
+function wayKey(way: Way, body: KitItem): string {
   switch (way.kind) {
     case 'stack':
       return `stack ${makeOf(way.on)}`;
@@ -228,5 +219,5 @@ function wayKey(way: Way, body: FitItem): string {
   }
 }
 
-const trialKey = (body: FitItem, flash: FitItem, way: Way): string =>
+const trialKey = (body: KitItem, flash: KitItem, way: Way): string =>
   `${makeOf(body)} ${makeOf(flash)} ${wayKey(way, body)}`;

@@ -1,8 +1,10 @@
 /** What would make a pair work, or work better: gear nobody chose, tried by the same simulation before it is named. */
-import { allWays, CARRIES, type CarriesName, type FitChoice, scoreOf, tryWay, type WayResult } from './fit.ts';
-import type { FitItem, Way } from './fitTrial.ts';
-import { NO_PART, hasSocket } from '../rig/stack.ts';
 import { type RadioProfile, radiosOf, type TriggerProfile } from '../record/profile.ts';
+import type { Fault } from '../rig/check.ts';
+import type { KitItem } from '../rig/rig.ts';
+import { hasSocket, NO_PART } from '../rig/stack.ts';
+import { allWays, CARRIES, type CarriesName, type FitChoice, scoreOf, tryWay, type WayResult } from './fit.ts';
+import type { Way } from './fitTrial.ts';
 
 /** Gear by kind, what it must match, and what it brings. */
 export interface FitNeed {
@@ -20,7 +22,7 @@ export interface FitNeed {
 /** More would not be read. */
 const SHOWN = 3;
 
-export function whatWouldHelp(choice: FitChoice, body: FitItem, flash: FitItem, best: WayResult | null): FitNeed[] {
+export function whatWouldHelp(choice: FitChoice, body: KitItem, flash: KitItem, best: WayResult | null): FitNeed[] {
   const tried: Omit<FitNeed, 'gains'>[] = [
     ...newerFirmware(choice, body, flash),
     ...wires(choice, body, flash),
@@ -53,14 +55,14 @@ function withGains(tried: readonly Omit<FitNeed, 'gains'>[], best: WayResult | n
 }
 
 /** Any way that fails for its firmware, tried with the version it asks for. */
-function newerFirmware(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 'gains'>[] {
+function newerFirmware(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   return allWays(choice, body, flash).flatMap(({ way, carries }) => {
-    const needed = CARRIES.map((name) => carries[name].fault?.params.needed).find((one) => typeof one === 'string');
-    if (typeof needed !== 'string') return [];
-    const newer = (item: FitItem): FitItem => ({ ...item, unit: { ...item.unit, firmware: needed } });
+    const needed = CARRIES.map((name) => firmwareNeeded(carries[name].fault)).find((one) => one !== null);
+    if (needed == null) return [];
+    const newer = (item: KitItem): KitItem => ({ ...item, unit: { ...item.unit, firmware: needed } });
     const air = way.kind === 'air' ? way : null;
     const sendsItself = air?.sender.unit.id === body.unit.id;
-    const trials: { item: FitItem; body: FitItem; flash: FitItem; way: Way }[] = [
+    const trials: { item: KitItem; body: KitItem; flash: KitItem; way: Way }[] = [
       { item: flash, body, flash: newer(flash), way },
       ...(air
         ? [
@@ -84,8 +86,11 @@ function newerFirmware(choice: FitChoice, body: FitItem, flash: FitItem): Omit<F
   });
 }
 
+const firmwareNeeded = (fault: Fault | null): string | null =>
+  (fault && 'needed' in fault.params && fault.params.needed) || null;
+
 /** A sync cable between the sockets both have, or a cord of the body's own system. */
-function wires(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 'gains'>[] {
+function wires(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   if (!choice.offCamera) return [];
   const [near, far] = [body.profile.syncSocket, flash.profile.syncSocket];
   const system = body.profile.kind === 'body' ? body.profile.shoe.system : null;
@@ -107,13 +112,13 @@ function wires(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 
 }
 
 /** A sender with the body's own foot, of a family the flash hears. */
-function moreSenders(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 'gains'>[] {
+function moreSenders(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   return remoteFamilies(flash).map((family) => {
     const sender = imaginedSender(choice, body, family);
     return {
       kind: 'sender' as const,
       family,
-      match: [footOf(sender)],
+      match: [triggerFoot(sender)],
       unit: null,
       result: tryWay(choice.families, body, flash, { kind: 'air', family, sender, receiver: null }),
     };
@@ -121,7 +126,7 @@ function moreSenders(choice: FitChoice, body: FitItem, flash: FitItem): Omit<Fit
 }
 
 /** A receiver for the flash's own foot or socket, of a family somebody chosen sends. */
-function moreReceivers(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 'gains'>[] {
+function moreReceivers(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   const senders = [body, ...choice.triggers].flatMap((sender) =>
     radiosOf(sender.profile)
       .filter((radio) => radio.roles.includes('master'))
@@ -131,7 +136,7 @@ function moreReceivers(choice: FitChoice, body: FitItem, flash: FitItem): Omit<F
 }
 
 /** Both ends, where neither is there. */
-function morePairs(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNeed, 'gains'>[] {
+function morePairs(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   return [...choice.families.values()]
     .filter((family) => family.medium === 'radio')
     .map((family) => withReceiver(choice, body, flash, 'pair', imaginedSender(choice, body, family.id), family.id));
@@ -139,10 +144,10 @@ function morePairs(choice: FitChoice, body: FitItem, flash: FitItem): Omit<FitNe
 
 function withReceiver(
   choice: FitChoice,
-  body: FitItem,
-  flash: FitItem,
+  body: KitItem,
+  flash: KitItem,
   kind: 'receiver' | 'pair',
-  sender: FitItem,
+  sender: KitItem,
   family: string,
 ): Omit<FitNeed, 'gains'> {
   const receiver = imaginedReceiver(choice, flash, family);
@@ -156,12 +161,12 @@ function withReceiver(
   };
 }
 
-const remoteFamilies = (item: FitItem): string[] =>
+const remoteFamilies = (item: KitItem): string[] =>
   radiosOf(item.profile)
     .filter((radio) => radio.roles.includes('remote'))
     .map((radio) => radio.family);
 
-const footOf = (item: FitItem): string => (item.profile.kind === 'trigger' ? (item.profile.foot ?? NO_PART) : NO_PART);
+const triggerFoot = (item: KitItem): string => (item.profile.kind === 'trigger' ? (item.profile.foot ?? NO_PART) : NO_PART);
 
 /** Gear one would buy new: of the family's newest generation. */
 function radioOf(choice: FitChoice, family: string, roles: RadioProfile['roles']): RadioProfile {
@@ -170,12 +175,12 @@ function radioOf(choice: FitChoice, family: string, roles: RadioProfile['roles']
   return { family, roles, ...(newest > 0 && { generation: newest }) };
 }
 
-const imagined = (profile: TriggerProfile): FitItem => ({
+const imagined = (profile: TriggerProfile): KitItem => ({
   unit: { id: profile.id, profile: profile.id, label: profile.model },
   profile,
 });
 
-function imaginedSender(choice: FitChoice, body: FitItem, family: string): FitItem {
+function imaginedSender(choice: FitChoice, body: KitItem, family: string): KitItem {
   const shoe = body.profile.kind === 'body' ? body.profile.shoe.system : null;
   return imagined({
     id: `wanted-sender-${family}`,
@@ -189,7 +194,7 @@ function imaginedSender(choice: FitChoice, body: FitItem, family: string): FitIt
   });
 }
 
-function imaginedReceiver(choice: FitChoice, flash: FitItem, family: string): FitItem {
+function imaginedReceiver(choice: FitChoice, flash: KitItem, family: string): KitItem {
   const foot = flash.profile.kind === 'flash' ? (flash.profile.foot ?? 'centre-only') : 'centre-only';
   const volts = flash.profile.kind === 'flash' ? (flash.profile.triggerVoltage ?? 0) : 0;
   return imagined({

@@ -1,26 +1,19 @@
 /** A body, a flash and what stands between them, all set right: the rig by which Fit asks what the gear itself allows. */
 import type { Family } from '../record/family.ts';
-import type { Settings } from '../record/look.ts';
-import { channelsOf, groupsOf, lettersBetween } from '../rig/net.ts';
 import type { FlashProfile, Profile, RadioProfile } from '../record/profile.ts';
-import { type Body, isBody, type Light, type Placed, type Rig, rigOf } from '../rig/rig.ts';
+import type { Settings } from '../record/settings.ts';
+import { channelsOf, groupsOf, lettersBetween } from '../rig/net.ts';
+import { type Body, isBody, type KitItem, type Light, type Placed, type Rig, rigOf } from '../rig/rig.ts';
 import { hasSocket, NO_PART } from '../rig/stack.ts';
-import type { Unit } from '../record/unit.ts';
-
-/** One unit to try, with its model. */
-export interface FitItem {
-  unit: Unit;
-  profile: Profile;
-}
 
 /** One way from a body to a flash. `air` names the family spoken and who sends and receives. */
 export type Way =
   | { kind: 'shoe' }
-  | { kind: 'stack'; on: FitItem }
+  | { kind: 'stack'; on: KitItem }
   | { kind: 'cord'; cord: string }
   | { kind: 'cable'; plugs: [string, string] }
   | { kind: 'eye' }
-  | { kind: 'air'; family: string; sender: FitItem; receiver: FitItem | null };
+  | { kind: 'air'; family: string; sender: KitItem; receiver: KitItem | null };
 
 /** The ids of a trial's parts: units may stand on both sides, so that each part is named by what it does. */
 const PART = {
@@ -47,10 +40,10 @@ const TRIAL_SHUTTER = '1/30';
 
 const GOOD: Settings = { on: true, selector: 'flash', passThrough: true, startedInOrder: true, lamp: true };
 
-export function trialOf(families: ReadonlyMap<string, Family>, body: FitItem, flash: FitItem, way: Way): Trial {
+export function trialOf(families: ReadonlyMap<string, Family>, body: KitItem, flash: KitItem, way: Way): Trial {
   const placed: Placed[] = [];
   const unitOf = new Map<string, string>();
-  const add = (id: string, item: FitItem, settings: Settings): Placed => {
+  const add = (id: string, item: KitItem, settings: Settings): Placed => {
     const one = { id, unit: { ...item.unit, id }, profile: item.profile, settings: { ...GOOD, ...settings } };
     placed.push(one);
     unitOf.set(id, item.unit.id);
@@ -125,16 +118,16 @@ function witness(body: Placed): Placed {
   return { id: PART.witness, unit, profile, settings };
 }
 
-type Add = (id: string, item: FitItem, settings: Settings) => Placed;
+type Add = (id: string, item: KitItem, settings: Settings) => Placed;
 
 function placeAir(
   families: ReadonlyMap<string, Family>,
   add: Add,
   body: Placed,
-  flash: FitItem,
+  flash: KitItem,
   way: Extract<Way, { kind: 'air' }>,
   light: Settings,
-  bodyItem: FitItem,
+  bodyItem: KitItem,
 ): void {
   const family = families.get(way.family);
   const ofSender = radioFor(way.sender.profile, way.family, 'master');
@@ -168,7 +161,7 @@ const radioFor = (profile: Profile, family: string, role: 'master' | 'remote'): 
   profile.radios?.find((radio) => radio.family === family && radio.roles.includes(role));
 
 /** On the receiver's top shoe where both have one, else by a cable between their sockets. */
-function onReceiver(receiver: FitItem, flash: FitItem): Settings {
+function onReceiver(receiver: KitItem, flash: KitItem): Settings {
   const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
   const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
   const sits = top !== NO_PART && foot !== NO_PART;

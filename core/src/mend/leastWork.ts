@@ -3,12 +3,14 @@
  * that takes the fewest seconds, proven by the simulator (handbook 06). Exact on small rigs; on larger ones a good
  * plan with a bound below which no plan can be.
  */
-import { candidatesFor } from './fixCandidates.ts';
-import { costOf, isDoneAtCamera, mergeChanges, needsSwap, withRigChanges } from './fixes.ts';
-import { judge, type Judgement } from '../verdict/judge.ts';
-import { type Change, isNoChange, isSameValue } from '../record/look.ts';
+import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/change.ts';
+import { INTENTIONS } from '../record/settings.ts';
 import type { Rig } from '../rig/rig.ts';
+import { withRigChanges } from '../rig/rigChanges.ts';
+import { judge, type Judgement } from '../verdict/judge.ts';
 import { isFailing } from '../verdict/verdict.ts';
+import { costOf, isDoneAtCamera, needsSwap } from './cost.ts';
+import { candidatesFor } from './candidates.ts';
 
 export interface WorkOptions {
   /** Nobody walks: only what is in the photographer's hands is changed. */
@@ -52,9 +54,6 @@ const MOST_IDLE_STEPS = 4;
 
 /** Called so often, in judgements: a twentieth of a second or so. */
 const PROGRESS_EVERY = 50;
-
-/** What a light is meant for is not work: to want less is no mend. */
-const INTENTIONS: ReadonlySet<string> = new Set(['firesFor']);
 
 export function leastWork(rig: Rig, options: WorkOptions = {}): Work {
   return new WorkSearch(rig, options).run();

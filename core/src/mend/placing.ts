@@ -1,11 +1,10 @@
 /** Settings for a unit newly put into a look, so that it hears what already speaks there: proven before they are offered. */
-import type { FitItem } from '../fit/fitTrial.ts';
-import { judge } from '../verdict/judge.ts';
-import type { Settings } from '../record/look.ts';
-import { lettersBetween } from '../rig/net.ts';
+import { canonical } from '../measure/canonical.ts';
 import { radiosOf } from '../record/profile.ts';
-import { canonical } from '../verdict/readiness.ts';
-import { type Body, type Placed, radioInUse, type Rig, rigOf } from '../rig/rig.ts';
+import type { Settings } from '../record/settings.ts';
+import { lettersBetween } from '../rig/net.ts';
+import { type Body, type KitItem, type Placed, radioInUse, type Rig, rigOf } from '../rig/rig.ts';
+import { judge } from '../verdict/judge.ts';
 import { isFailing } from '../verdict/verdict.ts';
 
 export interface Placing {
@@ -16,7 +15,7 @@ export interface Placing {
 }
 
 /** One placing for each sender the unit could hear, in the order of the senders' ids. */
-export function placingsFor(rig: Rig, item: FitItem): Placing[] {
+export function placingsFor(rig: Rig, item: KitItem): Placing[] {
   const all = rig.bodies.flatMap((body) =>
     (rig.sendersOn.get(body.id) ?? [])
       .filter((sender) => sender.settings.role === 'master' && sender.settings.on !== false)
@@ -27,7 +26,7 @@ export function placingsFor(rig: Rig, item: FitItem): Placing[] {
   return [...new Map(all.reverse().map((placing) => [canonical(placing.settings), placing])).values()].reverse();
 }
 
-function placingOn(rig: Rig, body: Body, sender: Placed, item: FitItem): Placing | null {
+function placingOn(rig: Rig, body: Body, sender: Placed, item: KitItem): Placing | null {
   const family = radioInUse(sender)?.family;
   const radios = radiosOf(item.profile).filter((radio) => radio.roles.includes('remote'));
   if (family === undefined || !radios.some((radio) => radio.family === family)) return null;
@@ -56,11 +55,11 @@ function placingOn(rig: Rig, body: Body, sender: Placed, item: FitItem): Placing
   return whole ? { sender: sender.id, body: body.id, settings: whole } : null;
 }
 
-const comesWhole = (rig: Rig, item: FitItem, settings: Settings): boolean =>
+const comesWhole = (rig: Rig, item: KitItem, settings: Settings): boolean =>
   !judge(withUnit(rig, item, settings)).verdicts.some((verdict) => verdict.unit === item.unit.id && isFailing(verdict));
 
 /** A letter the sender already drives in manual: nothing at the camera need change. */
-function groupFor(rig: Rig, sender: Placed, item: FitItem, settings: Settings): Settings {
+function groupFor(rig: Rig, sender: Placed, item: KitItem, settings: Settings): Settings {
   const trial = withUnit(rig, item, settings);
   const letters = lettersBetween(trial, sender, trial.placed.get(item.unit.id)!) ?? [];
   const driven = letters.find((letter) => {
@@ -71,7 +70,7 @@ function groupFor(rig: Rig, sender: Placed, item: FitItem, settings: Settings): 
   return { group: driven, mode: 'manual', power: sender.settings.groups![driven]!.power! };
 }
 
-function withUnit(rig: Rig, item: FitItem, settings: Settings): Rig {
+function withUnit(rig: Rig, item: KitItem, settings: Settings): Rig {
   const placed = { id: item.unit.id, unit: item.unit, profile: item.profile, settings };
   const all = [...rig.placed.values(), placed].sort((a, b) => (a.id < b.id ? -1 : 1));
   return rigOf(rig.families, all, rig.around);

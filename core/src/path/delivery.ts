@@ -1,22 +1,18 @@
 /**
  * What a lamp is told: how its output is decided, by whom, and how far that is from what the look wants.
- * Answers the crew's third question of a light, "what tells it how much?".
+ * Answers the crew's third question of a light, "what tells it how much?". docs/model.md, Delivery.
  */
-import type { Code, Params } from '../rig/codes.ts';
-import { able } from '../rig/capability.ts';
-import { isByAir } from '../record/look.ts';
-import { carriedBetween, networkIdOf } from '../rig/net.ts';
-import { controlOf, type Passage, passageOf, passesByShoe, passesBySender } from './passage.ts';
-import { type Body, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
-import { type FieldRef, missing, same, type Tri } from './signalPath.ts';
-
-export interface Fault {
-  code: Code;
-  /** The unit whose setting is to blame. */
-  subject: string;
-  params: Params;
-}
+import type { Tri } from '../measure/tri.ts';
+import type { Mode } from '../record/settingTerms.ts';
+import { isByAir } from '../record/settings.ts';
+import { able } from '../rig/capability.ts';
+import { type Combined, type Fault, faultFor, type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import { carriedBetween } from '../rig/net.ts';
+import { type Body, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { type Hop, hopOf } from './hop.ts';
+import { combined, controlOf, passesByAir, passesByShoe, plainLinkCheck } from './passage.ts';
+import { rivalOf, speakerFor } from './rivals.ts';
 
 export interface Delivery {
   /** Whether the sender sets mode and power; false means a person at the unit does. */
@@ -32,154 +28,97 @@ export interface Delivery {
   unknown: readonly FieldRef[];
 }
 
+const NOTHING_SAID = { power: null, stopsOff: null, fault: null, unknown: [] };
+
 const unknownDelivery = (controlled: Tri, metered: Tri, unknown: readonly FieldRef[]): Delivery => ({
+  ...NOTHING_SAID,
   controlled,
   metered,
-  power: null,
   verdict: 'unknown',
-  stopsOff: null,
-  fault: null,
   unknown,
 });
 
 /** @param sender null for a light on a wire or an eye. */
 export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Light): Delivery {
-  if (!sender) return byHand(rig, body, light);
-  const speaker = sender.settings.passive === true ? speakerFor(rig, sender, light) : sender;
-  if (!speaker) return unknownDelivery(null, null, [{ unit: sender.id, field: 'passive' }]);
-  const control = controlOf(rig, speaker, light);
+  if (!sender) return byHand({ rig, body, light });
+  const hop = hopOf(rig, body, sender, light);
+  const speaker = sender.settings.passive === true ? speakerFor(hop) : sender;
+  if (!speaker) return unknownDelivery(null, null, [fieldRef(sender.id, 'passive')]);
+  const speaking = speaker === sender ? hop : { ...hop, sender: speaker };
+  const control = controlOf(speaking);
   if (control.holds === null) return unknownDelivery(null, null, control.fields);
-  return control.holds
-    ? bySender(rig, speaker, light, () => passesBySender(rig, body, sender, light, 'ttl'), body)
-    : byHand(rig, body, light);
+  // The word to meter comes from the sender on the body, whoever says how.
+  return control.holds ? bySender(speaking, () => passesByAir(hop, 'ttl')) : byHand(hop);
 }
 
-/**
- * A passive sender leaves it to another controller of its net, if there is one; null where one that nobody wrote down
- * enough about may be it.
- */
-function speakerFor(rig: Rig, passive: Placed, light: Light): Placed | null {
-  const letter = hearerOf(rig, light).settings.group;
-  const others = othersOnNet(rig, passive).map(({ other, speaks }) => ({
-    other,
-    speaks: both(speaks, letter == null ? null : (other.settings.groups?.[letter]?.on ?? null)),
-  }));
-  if (others.some(({ speaks }) => speaks === null)) return null;
-  return others.find(({ speaks }) => speaks === true)?.other ?? passive;
-}
+/** A light whose power is to be told, and from which body it is metered. */
+type Told = Pick<Hop, 'rig' | 'body' | 'light'>;
 
-function bySender(rig: Rig, sender: Placed, light: Light, metering: () => Passage, body: Body): Delivery {
-  const hearer = hearerOf(rig, light);
+function bySender(hop: Hop, metering: () => Combined): Delivery {
+  const { sender, hearer, light } = hop;
   const letter = hearer.settings.group;
   const told = (letter != null && sender.settings.groups?.[letter]) || {};
   const wanted = light.settings.mode ?? null;
-  const toldMode = modeTold(rig, sender, light, told.mode ?? null);
-  const metered: Tri = toldMode.mode === null ? null : toldMode.mode === 'ttl' ? metering().holds : false;
+  const { mode, field } = modeTold(hop, told.mode ?? null);
+  const metered: Tri = mode === null ? null : mode === 'ttl' ? metering().holds : false;
   const fields = missing([light.id, 'mode', wanted]);
-  if (toldMode.mode === null) fields.push(toldMode.field);
-  if (wanted === null || toldMode.mode === null) return unknownDelivery(true, metered, fields);
-  const rival = (setting: 'mode' | 'power') => rivalOf(rig, sender, light, letter!, setting);
-  if (wanted !== toldMode.mode) {
-    return overruledMode(metered, wanted, toldMode.mode, sender, light, letter!, rival('mode'));
-  }
-  if (wanted === 'ttl') return ttlDelivery(body, light, true, metering());
-  return manualDelivery(
-    rig,
-    body,
-    true,
-    light,
-    told.power ?? null,
-    { unit: sender.id, field: `groups.${letter}.power` },
-    (stopsOff) => {
-      const other = rival('power');
-      const params = {
-        light: light.id,
-        group: letter!,
-        setting: 'power',
-        expected: light.settings.power!,
-        found: told.power!,
-        stopsOff,
-      };
-      if (other) return { code: 'sender.rivals', subject: sender.id, params: { ...params, rival: other } };
-      const code = sharesLetter(rig, sender, light, letter!) ? 'power.shared-group' : 'power.overwritten';
-      return { code, subject: sender.id, params };
-    },
-  );
+  if (mode === null) fields.push(field);
+  if (wanted === null || mode === null) return unknownDelivery(true, metered, fields);
+  if (wanted !== mode) return overruledMode(hop, { metered, wanted, told: mode, group: letter! });
+  if (wanted === 'ttl') return ttlDelivery(hop, true, metering());
+  return manualDelivery(hop, {
+    power: told.power ?? null,
+    sender: fieldRef(sender.id, `groups.${letter}.power`),
+    overruled: (stopsOff) => overruledPower(hop, letter!, told.power!, stopsOff),
+  });
 }
 
 /** Where the family leaves the mode to the unit, the unit's own counts. */
-function modeTold(
-  rig: Rig,
-  sender: Placed,
-  light: Light,
-  said: string | null,
-): { mode: string | null; field: FieldRef } {
-  const { family, older } = carriedBetween(rig, sender, hearerOf(rig, light), 'mode');
+function modeTold({ rig, sender, hearer, light }: Hop, said: Mode | null): { mode: Mode | null; field: FieldRef } {
+  const { family, older } = carriedBetween(rig, sender, hearer, 'mode');
   const own = light.settings.mode ?? null;
-  const letter = hearerOf(rig, light).settings.group;
-  if (family === false || older === false) return { mode: own, field: { unit: light.id, field: 'mode' } };
+  const letter = hearer.settings.group;
+  if (family === false || older === false) return { mode: own, field: fieldRef(light.id, 'mode') };
   if ((family === null || older === null) && said !== own)
-    return { mode: null, field: { unit: sender.id, field: 'family.carries.mode' } };
-  return { mode: said, field: { unit: sender.id, field: `groups.${letter ?? '?'}.mode` } };
+    return { mode: null, field: fieldRef(sender.id, 'family.carries.mode') };
+  return { mode: said, field: fieldRef(sender.id, `groups.${letter ?? '?'}.mode`) };
 }
 
-/** Another controller on the same channel and ID that says what the light should have: the last to speak wins. */
-function rivalOf(rig: Rig, sender: Placed, light: Light, letter: string, setting: 'mode' | 'power'): string | null {
-  const wanted = light.settings[setting];
-  const others = othersOnNet(rig, sender).filter(({ other, speaks }) => {
-    const told = other.settings.groups?.[letter];
-    return speaks === true && told?.on === true && wanted != null && told[setting] === wanted;
-  });
-  return others[0]?.other.id ?? null;
+interface WrongMode {
+  metered: Tri;
+  wanted: Mode;
+  told: Mode;
+  group: string;
 }
 
-/** Other controllers of a sender's family, in id order, and whether they speak on its channel and ID. */
-function othersOnNet(rig: Rig, sender: Placed): { other: Placed; speaks: Tri }[] {
-  const family = radioInUse(sender)?.family;
-  const all = [...new Set([...rig.sendersOn.values()].flat())].sort((a, b) => (a.id < b.id ? -1 : 1));
-  return all.flatMap((other) => {
-    const { role, on, passive, channel } = other.settings;
-    const radio = radioInUse(other);
-    if (other.id === sender.id || passive === true || radio === null || family === undefined) return [];
-    const speaks = [
-      same(radio?.family, family),
-      same(role, 'master'),
-      other.profile.kind === 'body' ? true : (on ?? null),
-      same(channel, sender.settings.channel),
-      same(networkIdOf(rig, other), networkIdOf(rig, sender)),
-    ].reduce(both);
-    return speaks === false ? [] : [{ other, speaks }];
-  });
-}
-
-const both = (a: Tri, b: Tri): Tri => (a === false || b === false ? false : a === null || b === null ? null : true);
-
-function overruledMode(
-  metered: Tri,
-  wanted: string,
-  told: string,
-  sender: Placed,
-  light: Light,
-  group: string,
-  rival: string | null,
-): Delivery {
+function overruledMode(hop: Hop, { metered, wanted, told, group }: WrongMode): Delivery {
+  const rival = rivalOf(hop, group, 'mode');
+  const params = { light: hop.light.id, group, setting: 'mode' as const, expected: wanted, found: told };
+  const subject = hop.sender.id;
   return {
+    ...NOTHING_SAID,
     controlled: true,
     metered,
-    power: null,
     verdict: wanted === 'ttl' ? 'unmetered' : 'wrong-power',
-    stopsOff: null,
-    fault: {
-      code: rival ? 'sender.rivals' : 'power.overwritten',
-      subject: sender.id,
-      params: { light: light.id, group, setting: 'mode', expected: wanted, found: told, ...(rival && { rival }) },
-    },
-    unknown: [],
+    fault:
+      rival === null
+        ? { code: 'power.overwritten', subject, params }
+        : { code: 'sender.rivals', subject, params: { ...params, rival } },
   };
 }
 
+function overruledPower(hop: Hop, group: string, told: number, stopsOff: number): Fault {
+  const { sender, light } = hop;
+  const expected = light.settings.power!;
+  const params = { light: light.id, group, setting: 'power' as const, expected, found: told, stopsOff };
+  const rival = rivalOf(hop, group, 'power');
+  if (rival !== null) return { code: 'sender.rivals', subject: sender.id, params: { ...params, rival } };
+  const code = sharesLetter(hop, group) ? 'power.shared-group' : 'power.overwritten';
+  return { code, subject: sender.id, params };
+}
+
 /** Another light of the same letter really wants what the sender says: then no setting of the sender suits both. */
-function sharesLetter(rig: Rig, sender: Placed, light: Light, letter: string): boolean {
+function sharesLetter({ rig, sender, light }: Hop, letter: string): boolean {
   const family = radioInUse(sender)?.family;
   const told = sender.settings.groups?.[letter]?.power;
   return rig.lights.some((other) => {
@@ -190,75 +129,48 @@ function sharesLetter(rig: Rig, sender: Placed, light: Light, letter: string): b
   });
 }
 
-function ttlDelivery(body: Body, light: Light, controlled: Tri, outcome: Passage): Delivery {
-  if (outcome.holds === null) return unknownDelivery(controlled, null, outcome.fields);
-  const over = outcome.holds ? beyondCompensation(body, light) : 0;
-  if (over === null) return unknownDelivery(controlled, true, [{ unit: light.id, field: 'profile.compLimit' }]);
-  if (over !== 0) {
-    const params = { light: light.id, body: body.id, limit: light.profile.compLimit!, over };
-    return {
-      controlled,
-      metered: true,
-      power: null,
-      verdict: 'wrong-power',
-      stopsOff: -over,
-      fault: { code: 'power.comp-limit', subject: light.id, params },
-      unknown: [],
-    };
-  }
-  return {
-    controlled,
-    metered: outcome.holds,
-    power: null,
-    verdict: outcome.holds ? 'right' : 'unmetered',
-    stopsOff: null,
-    fault: outcome.fault,
-    unknown: [],
-  };
+function ttlDelivery({ body, light }: Told, controlled: Tri, metering: Combined): Delivery {
+  if (metering.holds === null) return unknownDelivery(controlled, null, metering.fields);
+  const over = metering.holds ? beyondCompensation(body, light) : 0;
+  if (over === null) return unknownDelivery(controlled, true, [fieldRef(light.id, 'profile.compLimit')]);
+  const base = { ...NOTHING_SAID, controlled, metered: metering.holds };
+  if (over === 0) return { ...base, verdict: metering.holds ? 'right' : 'unmetered', fault: metering.fault };
+  const params = { light: light.id, body: body.id, limit: light.profile.compLimit!, over };
+  const fault = { code: 'power.comp-limit' as const, subject: light.id, params };
+  return { ...base, verdict: 'wrong-power', stopsOff: -over, fault };
 }
 
-function byHand(rig: Rig, body: Body, light: Light): Delivery {
+function byHand(told: Told): Delivery {
+  const { rig, body, light } = told;
   const { mode, link, power } = light.settings;
-  const hangsOnShoe = link === 'shoe' || link === 'cord';
+  const isOnShoe = link === 'shoe' || link === 'cord';
   const metering = () => passesByShoe(rig, body, light, 'ttl');
   if (mode == null) {
-    const couldMeter = hangsOnShoe ? metering().holds : false;
-    return unknownDelivery(false, couldMeter === false ? false : null, [{ unit: light.id, field: 'mode' }]);
+    const couldMeter = isOnShoe ? metering().holds : false;
+    return unknownDelivery(false, couldMeter === false ? false : null, [fieldRef(light.id, 'mode')]);
   }
-  if (mode === 'ttl') {
-    if (hangsOnShoe) return ttlDelivery(body, light, false, metering());
-    const plain = {
-      holds: false,
-      code: 'foot.ttl-on-plain-link',
-      subject: light.id,
-      field: '',
-      params: { link: link ?? null },
-    } as const;
-    return ttlDelivery(body, light, false, passageOf(light, [plain]));
-  }
-  return manualDelivery(rig, body, false, light, power ?? null, { unit: light.id, field: 'power' }, () => null);
+  if (mode !== 'ttl') return manualDelivery(told, { power: power ?? null, sender: null, overruled: () => null });
+  if (isOnShoe) return ttlDelivery(told, false, metering());
+  return ttlDelivery(told, false, combined(light, [plainLinkCheck(light, { holds: false, subject: light.id })]));
+}
+
+interface PowerTold {
+  /** In stops below full; null while unrecorded. */
+  power: number | null;
+  /** Where a sender says it; null where a person does. */
+  sender: FieldRef | null;
+  /** What is to blame where neither lamp nor trim is. */
+  overruled: (stopsOff: number) => Fault | null;
 }
 
 /** Power told against power wanted, within what the lamp can do. */
-function manualDelivery(
-  rig: Rig,
-  body: Body,
-  controlled: boolean,
-  light: Light,
-  told: number | null,
-  toldField: FieldRef,
-  overruled: (stopsOff: number) => Fault | null,
-): Delivery {
+function manualDelivery({ rig, body, light }: Told, { power: told, sender, overruled }: PowerTold): Delivery {
+  const controlled = sender !== null;
+  const base = { ...NOTHING_SAID, controlled, metered: false as const };
   // Stroboscopic fire has its own ability, and without it nothing fires at all.
-  if (light.settings.mode === 'manual') {
-    const byPower = able(rig, body, light, 'manual');
-    if (byPower.holds === null) return unknownDelivery(controlled, false, byPower.fields);
-    if (byPower.holds === false) {
-      const { code, subject, params } = byPower;
-      const fault = { code, subject, params: { light: light.id, ...params } };
-      return { controlled, metered: false, power: null, verdict: 'wrong-power', stopsOff: null, fault, unknown: [] };
-    }
-  }
+  const byPower = light.settings.mode === 'manual' ? able(rig, body, light, 'manual') : null;
+  if (byPower?.holds === null) return unknownDelivery(controlled, false, byPower.fields ?? []);
+  if (byPower?.holds === false) return { ...base, verdict: 'wrong-power', fault: faultFor(light.id, byPower) };
   const { floor, ceiling } = light.profile.power;
   const trim = light.settings.trim ?? 0;
   const wanted = light.settings.power == null ? null : light.settings.power + trim;
@@ -267,31 +179,27 @@ function manualDelivery(
     [light.id, 'profile.power.floor', floor],
     [light.id, 'profile.power.ceiling', ceiling],
   );
-  if (told === null && controlled) fields.push(toldField);
+  if (told === null && sender) fields.push(sender);
   if (fields.length > 0) return unknownDelivery(controlled, false, fields);
   // A trim is dialled on the unit: it adds where a person sets the power, and a sender's next push takes it back.
   const power = Math.min(Math.max(controlled ? told! : told! + trim, floor!), ceiling!);
   const stopsOff = power - wanted!;
-  const right = Math.abs(stopsOff) <= POWER_TOLERANCE_STOPS;
-  const fault = right
-    ? null
-    : (limitFault(light, wanted!, told!, stopsOff) ??
-      (controlled ? trimFault(light, told!, trim, stopsOff) : null) ??
-      overruled(stopsOff));
-  return { controlled, metered: false, power, verdict: right ? 'right' : 'wrong-power', stopsOff, fault, unknown: [] };
+  if (Math.abs(stopsOff) <= POWER_TOLERANCE_STOPS) return { ...base, power, verdict: 'right', stopsOff };
+  const fault =
+    limitFault(light, { wanted: wanted!, told: told!, stopsOff }) ??
+    (controlled ? trimFault(light, told!, trim, stopsOff) : null) ??
+    overruled(stopsOff);
+  return { ...base, power, verdict: 'wrong-power', stopsOff, fault };
 }
 
 /** The lamp's own limit is to blame when it cannot do what is wanted, whatever it was told. */
-function limitFault(light: Light, wanted: number, told: number, stopsOff: number): Fault | null {
+function limitFault(light: Light, off: { wanted: number; told: number; stopsOff: number }): Fault | null {
   const { floor, ceiling } = light.profile.power;
-  const tooLow = wanted < floor! - POWER_TOLERANCE_STOPS;
-  const tooHigh = wanted > ceiling! + POWER_TOLERANCE_STOPS;
-  if (!tooLow && !tooHigh) return null;
-  return {
-    code: tooLow ? 'lamp.power-floor' : 'lamp.power-ceiling',
-    subject: light.id,
-    params: { light: light.id, wanted, limit: tooLow ? floor! : ceiling!, told, stopsOff },
-  };
+  const isTooLow = off.wanted < floor! - POWER_TOLERANCE_STOPS;
+  const isTooHigh = off.wanted > ceiling! + POWER_TOLERANCE_STOPS;
+  if (!isTooLow && !isTooHigh) return null;
+  const params = { light: light.id, ...off, limit: isTooLow ? floor! : ceiling! };
+  return { code: isTooLow ? 'lamp.power-floor' : 'lamp.power-ceiling', subject: light.id, params };
 }
 
 /** Only the trim is to blame when the sender says just what is wanted without it. */

@@ -1,10 +1,10 @@
 /** What keeps its way from the body to a light beyond the bare fire signal: metering, high-speed and rear-curtain sync. */
-import type { Fault } from './delivery.ts';
 import { able } from '../rig/capability.ts';
+import { type Check, type Combined, faultFor, fieldRef } from '../rig/check.ts';
 import { carriedBetween, lettersBetween } from '../rig/net.ts';
-import { type Body, hearerOf, type Light, type Placed, type Rig } from '../rig/rig.ts';
-import { type Check, isOneSystem, speakChecks } from '../rig/stack.ts';
-import type { FieldRef, Tri } from './signalPath.ts';
+import { type Body, hearerOf, type Light, type Rig } from '../rig/rig.ts';
+import { isOneSystem, speakChecks, topShoeOf } from '../rig/stack.ts';
+import type { Hop } from './hop.ts';
 
 /** Abilities that need the body's own word, not only the contact. */
 export const PASSING = ['ttl', 'hss', 'rear'] as const;
@@ -12,103 +12,88 @@ export type Passing = (typeof PASSING)[number];
 /** The body's word that the first curtain starts: it goes where high-speed sync goes, and any lamp can use it. */
 export type Signal = Passing | 'start';
 
-export interface Passage {
-  holds: Tri;
-  /** What is missing when it is open. */
-  fields: readonly FieldRef[];
-  /** What is to blame when it is lost. */
-  fault: Fault | null;
-}
-
-export function passageOf(light: Light, checks: readonly Check[]): Passage {
+/** @param light named in the fault as the one that suffers. */
+export function combined(light: Light, checks: readonly Check[]): Combined {
   const failed = checks.find((check) => check.holds === false);
-  if (failed) {
-    const { code, subject, params } = failed;
-    return { holds: false, fields: [], fault: { code, subject, params: { light: light.id, ...params } } };
-  }
-  const fields = checks.filter((check) => check.holds === null).map(({ subject, field }) => ({ unit: subject, field }));
-  return { holds: fields.length > 0 ? null : true, fields, fault: null };
+  if (failed) return { holds: false, fields: [], fault: faultFor(light.id, failed) };
+  const fields = checks.filter((check) => check.holds === null).flatMap((check) => check.fields?.slice(0, 1) ?? []);
+  return { holds: checks.every((check) => check.holds === true) ? true : null, fields, fault: null };
 }
 
 /** A receiver hands settings on only to a flash of its own shoe system sitting on it; through a cable it only fires. */
-export function receiverPasses(rig: Rig, light: Light): Check[] {
+function receiverChecks(rig: Rig, light: Light): Check[] {
   const receiver = hearerOf(rig, light);
   if (receiver === light) return [];
-  const top = receiver.profile.kind === 'trigger' ? (receiver.profile.topShoe ?? null) : 'none';
+  const top = topShoeOf(receiver);
   const holds = light.settings.plugs != null ? false : isOneSystem(top, light.profile.foot);
-  return [
-    {
-      holds,
-      code: 'foot.ttl-on-plain-link',
-      subject: top === null ? receiver.id : light.id,
-      field: top === null ? 'profile.topShoe' : 'profile.foot',
-      params: { link: light.settings.link ?? null },
-    },
-  ];
+  const field =
+    top === null ? fieldRef(receiver.id, 'profile.topShoe') : fieldRef(light.id, 'profile.foot');
+  return [plainLinkCheck(light, { holds, subject: field.unit, fields: [field] })];
 }
 
+type Plain = Pick<Check, 'holds' | 'subject' | 'fields'>;
+
+/** What carries the fire signal may carry nothing else. */
+export const plainLinkCheck = (light: Light, { holds, subject, fields = [] }: Plain): Check => ({
+  holds,
+  code: 'foot.ttl-on-plain-link',
+  subject,
+  params: { link: light.settings.link ?? null },
+  fields,
+});
+
 /** Whether mode and power travel from this sender all the way to this light. */
-export function controlOf(rig: Rig, sender: Placed, light: Light): Passage {
-  const hearer = hearerOf(rig, light);
+export function controlOf(hop: Omit<Hop, 'body'>): Combined {
+  const { rig, sender, hearer, light } = hop;
+  const { id } = sender;
   const letters = lettersBetween(rig, sender, hearer);
-  return passageOf(light, [
-    {
-      holds: sender.settings.passive !== true,
-      code: 'foot.ttl-on-plain-link',
-      subject: sender.id,
-      field: 'passive',
-      params: { link: light.settings.link ?? null },
-    },
-    ...carried(rig, sender, light, 'power'),
-    {
+  const leadsIt = sender.settings.passive !== true;
+  return combined(light, [
+    plainLinkCheck(light, { holds: leadsIt, subject: id, fields: [fieldRef(id, 'passive')] }),
+    ...carriedChecks(hop, 'power'),
+    plainLinkCheck(light, {
       holds: letters === null ? null : letters.length > 0,
-      code: 'foot.ttl-on-plain-link',
-      subject: sender.id,
-      field: 'profile.radio.groups',
-    },
-    ...receiverPasses(rig, light),
+      subject: id,
+      fields: [fieldRef(id, 'profile.radio.groups')],
+    }),
+    ...receiverChecks(rig, light),
   ]);
 }
 
-function carried(rig: Rig, sender: Placed, light: Light, signal: 'power' | Signal): Check[] {
-  const hearer = hearerOf(rig, light);
+function carriedChecks({ rig, sender, hearer, light }: Omit<Hop, 'body'>, signal: 'power' | Signal): Check[] {
   const what = signal === 'start' ? 'hss' : signal;
   const { family, older } = carriedBetween(rig, sender, hearer, what);
   return [
-    {
+    plainLinkCheck(light, {
       holds: family,
-      code: 'foot.ttl-on-plain-link',
       subject: family === null ? sender.id : light.id,
-      field: `family.carries.${what}`,
-      params: { link: light.settings.link ?? null },
-    },
+      fields: [fieldRef(sender.id, `family.carries.${what}`)],
+    }),
     {
       holds: older,
       code: 'hearer.generation',
       subject: hearer.id,
-      field: 'profile.radio.generation',
       params: { sender: sender.id, ability: what },
+      fields: [fieldRef(hearer.id, 'profile.radio.generation')],
     },
   ];
 }
 
-/** Whether the light's own make does it where it is used. */
-function ableChecks(rig: Rig, body: Body, light: Light, ability: Signal): Check[] {
-  if (ability === 'start') return [];
-  const { holds, code, subject, params, fields } = able(rig, body, light, ability);
-  const [missing] = fields;
-  return [{ holds, code, subject: missing?.unit ?? subject, field: missing?.field ?? '', params }];
-}
+/** Whether the light's own model does it where it is used. */
+const ownChecks = (rig: Rig, body: Body, light: Light, signal: Signal): Check[] =>
+  signal === 'start' ? [] : [able(rig, body, light, signal)];
 
 /** Over the air: the family, the sender's joint with the body, and the light must all pass it. */
-export const passesBySender = (rig: Rig, body: Body, sender: Placed, light: Light, ability: Signal): Passage =>
-  passageOf(light, [
-    ...receiverPasses(rig, light),
-    ...carried(rig, sender, light, ability),
+export function passesByAir(hop: Hop, signal: Signal): Combined {
+  const { rig, body, sender, light } = hop;
+  return combined(light, [
+    ...receiverChecks(rig, light),
+    ...carriedChecks(hop, signal),
     ...speakChecks(rig, body, sender),
-    ...ableChecks(rig, body, light, ability),
+    ...ownChecks(rig, body, light, signal),
   ]);
+}
 
 /** On the body's own contacts. */
-export const passesByShoe = (rig: Rig, body: Body, light: Light, ability: Signal): Passage =>
-  passageOf(light, [...speakChecks(rig, body, light), ...ableChecks(rig, body, light, ability)]);
+export const passesByShoe = (rig: Rig, body: Body, light: Light, signal: Signal): Combined =>
+  combined(light, [...speakChecks(rig, body, light), ...ownChecks(rig, body, light, signal)]);

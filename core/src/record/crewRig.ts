@@ -1,7 +1,8 @@
 import type { Family } from './family.ts';
 import type { EventInfo } from './kitDocument.ts';
-import type { Look, Settings } from './look.ts';
+import type { Look } from './look.ts';
 import type { Profile } from './profile.ts';
+import type { Settings } from './settings.ts';
 import type { TestFire } from './testFire.ts';
 import type { Unit } from './unit.ts';
 

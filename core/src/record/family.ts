@@ -5,10 +5,3 @@ import type * as schemas from './familySchema.ts';
 export type Family = z.infer<typeof schemas.familySchema>;
 export type Generation = z.infer<typeof schemas.generationSchema>;
 export type Carries = z.infer<typeof schemas.carriesSchema>;
-
-export const MEDIA = ['radio', 'optical'] as const;
-export type Medium = (typeof MEDIA)[number];
-
-/** What may travel with the fire signal. */
-export const CARRIED = ['power', 'ttl', 'mode', 'hss', 'rear', 'zoom', 'lamp', 'test'] as const;
-export type Carried = (typeof CARRIED)[number];

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { CARRIED, MEDIA } from './family.ts';
+import { CARRIED_SIGNALS, MEDIA } from './familyTerms.ts';
 import { idSchema, labelSchema, letterSchema, noteSchema, rangeSchema } from './fieldShapes.ts';
 
 const yesNo = z.boolean().nullish();
 
 export const carriesSchema = z.strictObject(
-  Object.fromEntries(CARRIED.map((name) => [name, yesNo])) as Record<(typeof CARRIED)[number], typeof yesNo>,
+  Object.fromEntries(CARRIED_SIGNALS.map((name) => [name, yesNo])) as Record<(typeof CARRIED_SIGNALS)[number], typeof yesNo>,
 );
 
 /** What an older or newer generation of a family cannot do. Left out: as the family. */

@@ -1,13 +1,14 @@
 /** The open document: one JSON file with an event, families, profiles, units and looks. See docs/format. */
 import { z } from 'zod';
-import { familySchema } from './familySchema.ts';
-import { labelSchema } from './fieldShapes.ts';
-import type { Settings } from './look.ts';
-import { lookSchema } from './lookSchema.ts';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
+import { familySchema } from './familySchema.ts';
+import { faultsOf, type FieldFault } from './fieldFault.ts';
+import { labelSchema } from './fieldShapes.ts';
+import { lookSchema } from './lookSchema.ts';
 import { type Json, migrate } from './migrate.ts';
 import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
+import type { Settings } from './settings.ts';
 import { unitSchema } from './unitSchema.ts';
 
 export { DOCUMENT_VERSION };
@@ -33,13 +34,7 @@ export const documentSchema = z.strictObject({
 export type KitDocument = z.infer<typeof documentSchema>;
 export type EventInfo = z.infer<typeof eventSchema>;
 
-export interface DocumentFault {
-  /** Where, as `looks[0].units.light-3.channel`. */
-  path: string;
-  message: string;
-}
-
-export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: DocumentFault[] };
+export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: FieldFault[] };
 
 /** Reads a document that JSON.parse has already read, reporting every fault at once. */
 export function parseDocument(input: unknown): Parsed {
@@ -51,7 +46,7 @@ export function parseDocument(input: unknown): Parsed {
   return faults.length > 0 ? { ok: false, faults } : { ok: true, document: result.data };
 }
 
-function upToDate(input: unknown): { document: unknown } | { faults: DocumentFault[] } {
+function upToDate(input: unknown): { document: unknown } | { faults: FieldFault[] } {
   if (input === null || typeof input !== 'object' || Array.isArray(input)) {
     return {
       faults: [{ path: '', message: 'is not an object: an Ergon document starts with { "format": "ergon-kit" }' }],
@@ -66,28 +61,8 @@ function upToDate(input: unknown): { document: unknown } | { faults: DocumentFau
   return { document: migrate(input as { [key: string]: Json }, version as number, MIGRATIONS) };
 }
 
-/** Zod's issues with a path a person can follow; an unknown key is named rather than its parent. */
-export function faultsOf(error: z.ZodError): DocumentFault[] {
-  return error.issues.flatMap((issue) => {
-    if (issue.code === 'unrecognized_keys') {
-      return issue.keys.map((key) => ({
-        path: pathText([...issue.path, key]),
-        message: 'is not a known field: remove it or check its spelling',
-      }));
-    }
-    return [{ path: pathText(issue.path), message: issue.message }];
-  });
-}
-
-export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((text, part) => {
-    if (typeof part === 'number') return `${text}[${part}]`;
-    return text === '' ? String(part) : `${text}.${String(part)}`;
-  }, '');
-}
-
-function brokenReferences(document: KitDocument): DocumentFault[] {
-  const faults: DocumentFault[] = [];
+function brokenReferences(document: KitDocument): FieldFault[] {
+  const faults: FieldFault[] = [];
   const need = (path: string, id: string | null | undefined, known: ReadonlySet<string>, what: string) => {
     if (id != null && !known.has(id))
       faults.push({ path, message: `names ${what} "${id}", which the document does not hold` });
@@ -128,7 +103,7 @@ export function unitReferences(settings: Settings): readonly (readonly [field: s
   ];
 }
 
-function uniqueIds(name: string, records: readonly { id: string }[], faults: DocumentFault[]): Set<string> {
+function uniqueIds(name: string, records: readonly { id: string }[], faults: FieldFault[]): Set<string> {
   const ids = new Set<string>();
   records.forEach(({ id }, index) => {
     if (ids.has(id)) faults.push({ path: `${name}[${index}].id`, message: `"${id}" is used twice: ids must differ` });

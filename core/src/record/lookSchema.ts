@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { idSchema, labelSchema, letterSchema, stopsSchema } from './fieldShapes.ts';
-import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './look.ts';
-import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profile.ts';
 import { shutterLabelSchema } from './profileSchema.ts';
+import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profileTerms.ts';
+import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './settingTerms.ts';
 
 export const groupSettingsSchema = z.strictObject({
   on: z.boolean().nullish(),

@@ -11,11 +11,11 @@ const step = (node: unknown, key: string): unknown =>
 const ALWAYS_THERE: ReadonlySet<string> = new Set(['shoe', 'power', 'can']);
 
 /** Null for what is not recorded. */
-export const readField = (profile: Profile, path: string): unknown =>
+export const readProfileField = (profile: Profile, path: string): unknown =>
   path.split('.').reduce<unknown>(step, profile) ?? null;
 
 /** A copy with one field changed; null takes it away, and what it stood in when that is left empty. */
-export function withField(profile: Profile, path: string, value: unknown): Profile {
+export function withProfileField(profile: Profile, path: string, value: unknown): Profile {
   return written(profile, path.split('.'), value) as Profile;
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from './fieldShapes.ts';
+import { ATTITUDES } from './settingTerms.ts';
 
 export const TEST_RESULTS = ['fired', 'dark', 'wrong'] as const;
 
@@ -8,6 +9,8 @@ export const testFireSchema = z.strictObject({
   look: idSchema,
   light: idSchema,
   body: idSchema,
+  /** How the camera was held. Left out: nobody recorded it, so that it counts only where one way is all there is. */
+  attitude: z.enum(ATTITUDES).nullish(),
   result: z.enum(TEST_RESULTS),
   fingerprint: z.string().regex(/^[0-9a-f]{16}$/, 'must be 16 hexadecimal digits'),
   /** UTC, ISO 8601. */

@@ -1,11 +1,12 @@
 /** What a flash can do where it is used: capabilities depend on position, firmware, shoe system and generation. */
-import type { Code, Params } from './codes.ts';
+import type { Tri } from '../measure/tri.ts';
+import type { Capability } from '../record/profile.ts';
+import type { Ability, Position } from '../record/profileTerms.ts';
+import { type Check, type FieldRef, fieldRef, missing } from './check.ts';
 import { isNewEnough } from './firmware.ts';
 import { familyOf, generationOf } from './net.ts';
-import type { Ability, Position } from '../record/profile.ts';
-import { type Body, hearerOf, type Light, radioInUse, type Rig } from './rig.ts';
-import { carrierOf, isOneSystem } from './stack.ts';
-import { type FieldRef, missing, type Tri } from '../path/signalPath.ts';
+import { type Body, hearerOf, isTrigger, type Light, type Placed, radioInUse, type Rig } from './rig.ts';
+import { carrierOf, isOneSystem, topShoeOf } from './stack.ts';
 
 /** How a light is used in its look; null while what that depends on is not recorded. */
 export function positionOf(rig: Rig, light: Light): Position | null {
@@ -13,7 +14,7 @@ export function positionOf(rig: Rig, light: Light): Position | null {
     case 'shoe': {
       const carrier = carrierOf(rig, light);
       if (!carrier) return null;
-      return carrier.profile.kind === 'trigger' ? 'stacked' : 'on-body';
+      return isTrigger(carrier) ? 'stacked' : 'on-body';
     }
     case 'cord':
       return 'on-body';
@@ -34,83 +35,87 @@ export function positionOf(rig: Rig, light: Light): Position | null {
 }
 
 /** On a receiver that speaks its system a flash is part of a stack; on any other it hangs on a bare contact. */
-function onReceiver(receiver: ReturnType<typeof hearerOf>, light: Light): Position | null {
+function onReceiver(receiver: Placed, light: Light): Position | null {
   if (light.settings.plugs != null) return 'cable';
-  const matches = isOneSystem(
-    receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : 'none',
-    light.profile.foot,
-  );
+  const matches = isOneSystem(topShoeOf(receiver), light.profile.foot);
   return matches === null ? null : matches ? 'stacked' : 'cable';
 }
 
 function missingForPosition(rig: Rig, light: Light): FieldRef[] {
-  if (light.settings.link == null) return [{ unit: light.id, field: 'link' }];
-  if (light.settings.link === 'shoe') return [{ unit: light.id, field: 'mount' }];
+  if (light.settings.link == null) return [fieldRef(light.id, 'link')];
+  if (light.settings.link === 'shoe') return [fieldRef(light.id, 'mount')];
   const receiver = hearerOf(rig, light);
-  if (receiver === light) return [{ unit: light.id, field: 'family' }];
-  const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : 'none';
-  return missing([light.id, 'profile.foot', light.profile.foot], [receiver.id, 'profile.topShoe', top]);
+  if (receiver === light) return [fieldRef(light.id, 'family')];
+  return missing([light.id, 'profile.foot', light.profile.foot], [receiver.id, 'profile.topShoe', topShoeOf(receiver)]);
 }
-
-export interface Able {
-  holds: Tri;
-  /** What is to blame when it does not hold. */
-  code: Code;
-  subject: string;
-  params: Params;
-  /** What is missing when it is open. */
-  fields: readonly FieldRef[];
-}
-
-const PLAIN_YES = { holds: true, code: 'lamp.mode' as Code, params: {}, fields: [] };
 
 /** Whether a light can do something in its position, with the first condition that says no. */
-export function able(rig: Rig, body: Body, light: Light, ability: Ability): Able {
+export function able(rig: Rig, body: Body, light: Light, ability: Ability): Check {
   const position = positionOf(rig, light);
-  // By far the commonest answer, made without more ado.
-  if (position !== null && light.profile.can[position]?.[ability] === true) return { ...PLAIN_YES, subject: light.id };
-  const base = { code: 'lamp.mode' as Code, subject: light.id, params: { position, ability } };
-  if (position === null) {
-    return { ...base, holds: null, fields: missingForPosition(rig, light) };
-  }
+  const subject = light.id;
+  const verdict = (holds: Tri, fields: readonly FieldRef[] = []): Check => ({
+    holds,
+    code: 'lamp.mode',
+    subject,
+    params: { position, ability },
+    fields,
+  });
+  if (position === null) return verdict(null, missingForPosition(rig, light));
   const recorded = light.profile.can[position]?.[ability] ?? null;
-  if (recorded === null) {
-    return { ...base, holds: null, fields: [{ unit: light.id, field: `profile.can.${position}.${ability}` }] };
-  }
-  if (typeof recorded === 'boolean') return { ...base, holds: recorded, fields: [] };
-  const conditions: Able[] = [];
-  if (recorded.firmware != null) {
-    const found = light.unit.firmware ?? null;
-    conditions.push({
-      holds: isNewEnough(found, recorded.firmware),
-      code: 'hearer.firmware',
-      subject: light.id,
-      params: { position, ability, found, needed: recorded.firmware },
-      fields: [{ unit: light.id, field: 'firmware' }],
-    });
-  }
-  if (recorded.shoes != null) {
-    const shoe = body.profile.shoe.system ?? null;
-    conditions.push({
-      holds: shoe === null ? null : recorded.shoes.includes(shoe),
-      code: 'shoe.foreign',
-      subject: light.id,
-      params: { body: body.id, shoe, foot: recorded.shoes.join(', ') },
-      fields: missing([body.id, 'profile.shoe.system', shoe]),
-    });
-  }
-  if (recorded.generation != null) {
-    const generation = generationOf(rig, light);
-    const found = generation?.number ?? null;
-    conditions.push({
-      // In a family of one generation there is none to be too old.
-      holds: generation === undefined ? null : generation === null || generation.number >= recorded.generation,
-      code: 'hearer.generation',
-      subject: light.id,
-      params: { found, expected: recorded.generation, ability },
-      fields: [{ unit: light.id, field: 'profile.radio.generation' }],
-    });
-  }
-  const decided = conditions.find((one) => one.holds === false) ?? conditions.find((one) => one.holds === null);
-  return decided ?? { ...base, holds: true, fields: [] };
+  if (recorded === null) return verdict(null, [fieldRef(light.id, `profile.can.${position}.${ability}`)]);
+  if (typeof recorded === 'boolean') return verdict(recorded);
+  const conditions = conditionChecks({ rig, body, light, ability, position }, recorded);
+  const decisive = conditions.find((one) => one.holds === false) ?? conditions.find((one) => one.holds === null);
+  return decisive ?? verdict(true);
+}
+
+interface Use {
+  rig: Rig;
+  body: Body;
+  light: Light;
+  ability: Ability;
+  position: Position;
+}
+
+/** An ability may need a firmware, a shoe system or a generation of its family. */
+function conditionChecks(use: Use, { firmware, shoes, generation }: Exclude<Capability, boolean>): Check[] {
+  return [
+    ...(firmware == null ? [] : [firmwareCondition(use, firmware)]),
+    ...(shoes == null ? [] : [shoeCondition(use, shoes)]),
+    ...(generation == null ? [] : [generationCondition(use, generation)]),
+  ];
+}
+
+function firmwareCondition({ light, position, ability }: Use, needed: string): Check {
+  const found = light.unit.firmware ?? null;
+  return {
+    holds: isNewEnough(found, needed),
+    code: 'hearer.firmware',
+    subject: light.id,
+    params: { position, ability, found, needed },
+    fields: [fieldRef(light.id, 'firmware')],
+  };
+}
+
+function shoeCondition({ body, light }: Use, shoes: readonly string[]): Check {
+  const shoe = body.profile.shoe.system ?? null;
+  return {
+    holds: shoe === null ? null : shoes.includes(shoe),
+    code: 'shoe.foreign',
+    subject: light.id,
+    params: { body: body.id, shoe, foot: shoes.join(', ') },
+    fields: missing([body.id, 'profile.shoe.system', shoe]),
+  };
+}
+
+function generationCondition({ rig, light, ability }: Use, expected: number): Check {
+  const generation = generationOf(rig, light);
+  return {
+    // In a family of one generation there is none to be too old.
+    holds: generation === undefined ? null : generation === null || generation.number >= expected,
+    code: 'hearer.generation',
+    subject: light.id,
+    params: { found: generation?.number ?? null, expected, ability },
+    fields: [fieldRef(light.id, 'profile.radio.generation')],
+  };
 }

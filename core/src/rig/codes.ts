@@ -115,6 +115,3 @@ export function severityOf(code: Code, silenced = false): Severity {
   if (severity === 'BD') return silenced ? 'B' : 'D';
   return severity;
 }
-
-/** What a code says, as values: wording.ts turns them into sentences. */
-export type Params = Record<string, string | number | boolean | null | readonly string[]>;

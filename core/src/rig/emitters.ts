@@ -35,7 +35,7 @@ export function clearChannels(rig: Rig, sender: Placed, hearers: readonly Placed
   const family = familyOf(rig, sender);
   if (!family) return [];
   const now = sender.settings.channel ?? null;
-  const others = [...rig.sendersOn.values()].flat().filter((other) => {
+  const others = rig.senders.filter((other) => {
     if (radioInUse(other)?.family !== family.id) return false;
     return rig.strangers.has(other.id) || (other.settings.channel ?? null) !== now;
   });

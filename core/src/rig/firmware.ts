@@ -1,4 +1,4 @@
-import type { Tri } from '../path/signalPath.ts';
+import type { Tri } from '../measure/tri.ts';
 
 const VERSION = /^v?(\d+(?:\.\d+)*)([a-z]?)$/i;
 

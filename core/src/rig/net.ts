@@ -1,15 +1,22 @@
 /** Two transceivers on one family: the letters, IDs and signals left to them by the older of the two (handbook 03). */
-import type { Carried, Family, Generation } from '../record/family.ts';
-import type { RadioProfile } from '../record/profile.ts';
 import { inRange, type Range } from '../measure/range.ts';
+import type { Tri } from '../measure/tri.ts';
+import type { Family, Generation } from '../record/family.ts';
+import type { CarriedSignal } from '../record/familyTerms.ts';
+import type { RadioProfile } from '../record/profile.ts';
 import { type Placed, radioInUse, type Rig } from './rig.ts';
-import type { Tri } from '../path/signalPath.ts';
 
 /** The channels and letters a radio can use, falling back on its family's as the profile says. */
 export const channelsOf = (radio: RadioProfile, family: Family | undefined): Range | null =>
   radio.channels ?? family?.channels ?? null;
 export const groupsOf = (radio: RadioProfile, family: Family | undefined): readonly string[] | null =>
   radio.groups ?? family?.groups ?? null;
+
+/** The channels a unit can be set to; null where it has no radio or nobody recorded them. */
+export const channelRangeOf = (rig: Rig, placed: Placed): Range | null => {
+  const radio = radioInUse(placed);
+  return radio ? channelsOf(radio, rig.families.get(radio.family)) : null;
+};
 
 export const familyOf = (rig: Rig, placed: Placed): Family | undefined => {
   const radio = radioInUse(placed);
@@ -55,7 +62,7 @@ export function lettersBetween(rig: Rig, sender: Placed, hearer: Placed): readon
 }
 
 /** Whether the family carries it at all, and whether the older generation leaves it. */
-export function carriedBetween(rig: Rig, sender: Placed, hearer: Placed, what: Carried): { family: Tri; older: Tri } {
+export function carriedBetween(rig: Rig, sender: Placed, hearer: Placed, what: CarriedSignal): { family: Tri; older: Tri } {
   const family = familyOf(rig, sender)?.carries[what] ?? null;
   const older = olderOf(rig, sender, hearer);
   return { family, older: older === undefined ? null : older?.carries?.[what] !== false };
@@ -75,8 +82,7 @@ export function networkIdOf(rig: Rig, placed: Placed): number | null {
 /** Our own masters that speak a hearer's family on its channel. */
 export function mastersOf(rig: Rig, hearer: Placed): Placed[] {
   const family = radioInUse(hearer)?.family;
-  const senders = [...new Set([...rig.sendersOn.values()].flat())];
-  return senders.filter(
+  return rig.senders.filter(
     (sender) =>
       !rig.strangers.has(sender.id) &&
       sender.settings.role === 'master' &&

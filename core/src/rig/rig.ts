@@ -1,7 +1,8 @@
 import type { Family } from '../record/family.ts';
-import { type Attitude, type Emitter, isByAir, type Look, type Settings } from '../record/look.ts';
-import type { BodyProfile, FlashProfile, Profile, RadioProfile } from '../record/profile.ts';
-import { radiosOf } from '../record/profile.ts';
+import type { Emitter, Look } from '../record/look.ts';
+import { type BodyProfile, type FlashProfile, type Profile, type RadioProfile, radiosOf, type TriggerProfile } from '../record/profile.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import { isByAir, type Settings } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
 
 /** Everything a crew owns, as its document holds it. */
@@ -9,6 +10,12 @@ export interface Kit {
   families: readonly Family[];
   profiles: readonly Profile[];
   units: readonly Unit[];
+}
+
+/** A unit with its model, in no look. */
+export interface KitItem {
+  unit: Unit;
+  profile: Profile;
 }
 
 /** A unit in a look: what it is, and how it is set there. */
@@ -20,6 +27,7 @@ export interface Placed<P extends Profile = Profile> {
 }
 
 export type Light = Placed<FlashProfile>;
+export type Trigger = Placed<TriggerProfile>;
 /** In a shot a body is held level or upright; left out, level. */
 export type Body = Placed<BodyProfile> & { attitude?: Attitude };
 
@@ -38,8 +46,10 @@ export interface Rig {
   bodies: readonly Body[];
   /** Flashes that are part of the look: every one whose role is not `off`. */
   lights: readonly Light[];
-  /** What could speak for each body: units with a master's radio that sit on it, or on nobody-wrote-down-what. */
+  /** What could speak for each body: units with a master's radio that sit on it, or where it sits is not recorded. */
   sendersOn: ReadonlyMap<string, readonly Placed[]>;
+  /** The same of all bodies, each once, in id order. */
+  senders: readonly Placed[];
   /** Bodies of other crews and guests, and what hangs on them or fires for them alone. */
   strangers: ReadonlySet<string>;
   around: Around;
@@ -47,6 +57,7 @@ export interface Rig {
 
 export const isBody = (placed: Placed): placed is Body => placed.profile.kind === 'body';
 export const isFlash = (placed: Placed): placed is Light => placed.profile.kind === 'flash';
+export const isTrigger = (placed: Placed): placed is Trigger => placed.profile.kind === 'trigger';
 
 /** The parts of a kit by id, so that many looks can be joined without reading the kit again. */
 export interface KitIndex {
@@ -87,12 +98,14 @@ export function rigOf(
     if (body === undefined) for (const list of sendersOn.values()) list.push(one);
     else if (body) sendersOn.get(body.id)!.push(one);
   }
+  const spoken = new Set([...sendersOn.values()].flat());
   return {
     families,
     placed: byId,
     bodies,
     lights: placed.filter(isFlash).filter((light) => light.settings.role !== 'off'),
     sendersOn,
+    senders: placed.filter((one) => spoken.has(one)),
     strangers: strangersAmong(byId, bodies),
     around,
   };

@@ -1,22 +1,11 @@
 /** What sits on what: from a sender or flash down through the triggers under it to the body that fires it. */
-import type { Code, Params } from './codes.ts';
+import { same, type Tri } from '../measure/tri.ts';
+import { type Check, type FieldRef, fieldRef } from './check.ts';
 import { isNewEnough } from './firmware.ts';
-import type { Body, Placed, Rig } from './rig.ts';
-import { same, type Tri } from '../path/signalPath.ts';
+import { type Body, isTrigger, type Placed, type Rig, type Trigger } from './rig.ts';
 
 export const NO_PART = 'none';
 const CENTRE_ONLY = 'centre-only';
-
-/** One thing that must hold for a signal to keep what it carries, with what it hangs on. */
-export interface Check {
-  holds: Tri;
-  code: Code;
-  /** The unit whose setting or make decides. */
-  subject: string;
-  /** The field that is missing where `holds` is null. */
-  field: string;
-  params?: Params;
-}
 
 /** Whether a cable can be plugged in there, as far as is recorded. */
 export const hasSocket = ({ profile }: { profile: { syncSocket?: string | null } }): boolean =>
@@ -24,6 +13,10 @@ export const hasSocket = ({ profile }: { profile: { syncSocket?: string | null }
 
 export const footOf = (item: Placed): string | null =>
   item.profile.kind === 'body' ? null : (item.profile.foot ?? null);
+
+/** The shoe a trigger has on top; null where it is not recorded, `none` for anything that is no trigger. */
+export const topShoeOf = (placed: Placed): string | null =>
+  isTrigger(placed) ? (placed.profile.topShoe ?? null) : NO_PART;
 
 /** Whether two contact layouts are one dedicated system; a bare centre contact never is. */
 export function isOneSystem(a: string | null | undefined, b: string | null | undefined): Tri {
@@ -36,27 +29,45 @@ export const carrierOf = (rig: Rig, item: Placed): Placed | undefined =>
   item.settings.mount == null ? undefined : rig.placed.get(item.settings.mount);
 
 /** Whether the order in which a stack was switched on matters for this trigger as it is built up. */
-function orderMatters(rig: Rig, trigger: Placed): boolean {
-  if (trigger.profile.kind !== 'trigger') return false;
+function orderMatters(rig: Rig, trigger: Trigger): boolean {
   const order = trigger.profile.startOrder ?? [];
   if (order.length === 0) return false;
   return !order.includes('flash') || [...rig.placed.values()].some((other) => other.settings.mount === trigger.id);
 }
 
 function orderCheck(rig: Rig, trigger: Placed): Check[] {
-  if (!orderMatters(rig, trigger) || trigger.profile.kind !== 'trigger') return [];
+  if (!isTrigger(trigger) || !orderMatters(rig, trigger)) return [];
   const holds = trigger.settings.startedInOrder ?? null;
   const params = { order: trigger.profile.startOrder ?? [] };
-  return [{ holds, code: 'shoe.start-order', subject: trigger.id, field: 'startedInOrder', params }];
+  const fields = [fieldRef(trigger.id, 'startedInOrder')];
+  return [{ holds, code: 'shoe.start-order', subject: trigger.id, params, fields }];
 }
 
 function firmwareCheck(item: Placed): Check[] {
   if (item.profile.kind === 'body' || item.profile.shoeFirmware == null) return [];
   const { shoeFirmware: needed } = item.profile;
   const found = item.unit.firmware ?? null;
-  const params = { found, needed };
-  return [{ holds: isNewEnough(found, needed), code: 'shoe.firmware', subject: item.id, field: 'firmware', params }];
+  const holds = isNewEnough(found, needed);
+  const fields = [fieldRef(item.id, 'firmware')];
+  return [{ holds, code: 'shoe.firmware', subject: item.id, params: { found, needed }, fields }];
 }
+
+/** The two contact layouts of a joint, and the field to record where one of them is unknown. */
+interface Joint {
+  holds: Tri;
+  subject: string;
+  shoe: string | null;
+  foot: string | null;
+  field: FieldRef;
+}
+
+const foreignCheck = (body: Body, { holds, subject, shoe, foot, field }: Joint): Check => ({
+  holds,
+  code: 'shoe.foreign',
+  subject,
+  params: { body: body.id, shoe, foot },
+  fields: [field],
+});
 
 /**
  * What must hold for body and item to speak one shoe system, so that metering and high-speed sync pass between
@@ -64,45 +75,63 @@ function firmwareCheck(item: Placed): Check[] {
  */
 export function speakChecks(rig: Rig, body: Body, item: Placed): Check[] {
   if (item.id === body.id) return [];
-  const { plugs, link, cord } = item.settings;
   const foot = footOf(item);
-  const foreign = (holds: Tri, subject: string, field: string, shoe: string | null, found: string | null): Check => ({
-    holds,
-    code: 'shoe.foreign',
-    subject,
-    field,
-    params: { body: body.id, shoe, foot: found },
-  });
   const shoe = body.profile.shoe.system ?? null;
-  if (plugs != null) return [foreign(false, item.id, 'plugs', shoe, foot)];
-  if (link === 'cord') {
-    return [
-      foreign(isOneSystem(cord, shoe), item.id, cord == null ? 'cord' : 'profile.shoe.system', shoe, cord ?? null),
-      foreign(isOneSystem(foot, cord), item.id, foot == null ? 'profile.foot' : 'cord', cord ?? null, foot),
-      ...firmwareCheck(item),
-    ];
+  const { plugs, link } = item.settings;
+  if (plugs != null) {
+    const field = fieldRef(item.id, 'plugs');
+    return [foreignCheck(body, { holds: false, subject: item.id, shoe, foot, field })];
   }
+  if (link === 'cord') return [...cordChecks(body, item), ...firmwareCheck(item)];
   const carrier = carrierOf(rig, item);
-  if (!carrier || carrier.profile.kind !== 'trigger') {
-    const subject = foot == null ? item.id : body.id;
-    const check = foreign(isOneSystem(foot, shoe), item.id, 'profile.foot', shoe, foot);
-    // The field to fill in may be the body's.
-    const named = check.holds === null && subject === body.id ? { ...check, field: 'profile.shoe.system' } : check;
-    return [named, ...firmwareCheck(item), ...orderCheck(rig, item)];
+  if (carrier && isTrigger(carrier)) {
+    return [...triggerChecks(body, carrier, item), ...orderCheck(rig, carrier), ...firmwareCheck(item)];
   }
-  const { topShoe, passThroughSwitch } = carrier.profile;
-  const passes: Tri = passThroughSwitch === true ? (carrier.settings.passThrough ?? null) : true;
+  const field =
+    foot === null ? fieldRef(item.id, 'profile.foot') : fieldRef(body.id, 'profile.shoe.system');
+  return [
+    foreignCheck(body, { holds: isOneSystem(foot, shoe), subject: item.id, shoe, foot, field }),
+    ...firmwareCheck(item),
+    ...orderCheck(rig, item),
+  ];
+}
+
+/** A cord must carry the body's system, and the item must have it. */
+function cordChecks(body: Body, item: Placed): Check[] {
+  const cord = item.settings.cord ?? null;
+  const foot = footOf(item);
+  const shoe = body.profile.shoe.system ?? null;
+  const own = fieldRef(item.id, 'cord');
+  const atBody = cord === null ? own : fieldRef(body.id, 'profile.shoe.system');
+  const atItem = foot === null ? fieldRef(item.id, 'profile.foot') : own;
+  return [
+    foreignCheck(body, { holds: isOneSystem(cord, shoe), subject: item.id, shoe, foot: cord, field: atBody }),
+    foreignCheck(body, { holds: isOneSystem(foot, cord), subject: item.id, shoe: cord, foot, field: atItem }),
+  ];
+}
+
+/** A trigger in between must speak the body's system, hand it on, and be of the item's own system on top. */
+function triggerChecks(body: Body, trigger: Trigger, item: Placed): Check[] {
+  const { passThroughSwitch } = trigger.profile;
+  const top = trigger.profile.topShoe ?? null;
+  const foot = footOf(item);
+  const shoe = body.profile.shoe.system ?? null;
+  const topField = fieldRef(trigger.id, 'profile.topShoe');
   return [
     {
-      holds: isOneSystem(foot, topShoe),
+      holds: isOneSystem(foot, top),
       code: 'shoe.passthrough-foreign',
       subject: item.id,
-      field: foot == null ? 'profile.foot' : 'profile.topShoe',
-      params: { trigger: carrier.id, top: topShoe ?? null, foot },
+      params: { trigger: trigger.id, top, foot },
+      fields: [foot === null ? fieldRef(item.id, 'profile.foot') : topField],
     },
-    foreign(isOneSystem(topShoe, shoe), carrier.id, 'profile.topShoe', shoe, topShoe ?? null),
-    { holds: passes, code: 'shoe.passthrough-off', subject: carrier.id, field: 'passThrough' },
-    ...orderCheck(rig, carrier),
-    ...firmwareCheck(item),
+    foreignCheck(body, { holds: isOneSystem(top, shoe), subject: trigger.id, shoe, foot: top, field: topField }),
+    {
+      holds: passThroughSwitch === true ? (trigger.settings.passThrough ?? null) : true,
+      code: 'shoe.passthrough-off',
+      subject: trigger.id,
+      params: {},
+      fields: [fieldRef(trigger.id, 'passThrough')],
+    },
   ];
 }

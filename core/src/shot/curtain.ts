@@ -1,8 +1,9 @@
 /** Which rows of the frame a short pulse reaches (handbook 04, Frame). Times in microseconds. */
-import type { Body } from '../rig/rig.ts';
-import { shutterInUse, WIRE_LATENCY_US } from '../path/bodyPath.ts';
 import { shutterMicroseconds } from '../measure/stops.ts';
-import { type FieldRef, missing } from '../path/signalPath.ts';
+import { shutterInUse } from '../path/bodyStation.ts';
+import { WIRE_LATENCY_US } from '../path/shoeStation.ts';
+import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import type { Body } from '../rig/rig.ts';
 
 /** Margin a maker leaves between curtain travel and the printed sync time, when only the latter is known. */
 export const SYNC_MARGIN_US = 500;
@@ -29,7 +30,7 @@ export function curtainOf(body: Body): Curtain {
     unknown: [
       ...missing([body.id, 'shutter', openUs]),
       ...(shutter === undefined
-        ? [{ unit: body.id, field: 'shutterType' }]
+        ? [fieldRef(body.id, 'shutterType')]
         : missing([body.id, 'profile.shutters.curtainUs', tauUs])),
     ],
   };

@@ -1,14 +1,14 @@
 /** The frame one light would make: row by row what reaches it, and how fast the shutter may be on this path. */
-import { withRigChanges } from '../mend/fixes.ts';
-import { exposedRows, ROWS } from './rowLight.ts';
-import { exposureOf, isSeen } from './frameLoss.ts';
-import { pulseDecayUs } from './pulseShape.ts';
-import type { Rig } from '../rig/rig.ts';
-import type { LightRun, Shot } from './lightRun.ts';
-import { simulate } from './simulate.ts';
 import { SHUTTER_LABELS } from '../measure/stops.ts';
+import type { Rig } from '../rig/rig.ts';
+import { withRigChanges } from '../rig/rigChanges.ts';
+import { frameLossOf, isSeen } from './frameLoss.ts';
+import type { LightRun, Shot } from './lightRun.ts';
+import { pulseDecayUs } from './pulseShape.ts';
+import { rowLight, ROWS } from './rowLight.ts';
+import { simulate } from './simulate.ts';
 
-export interface FramePicture {
+export interface FramePreview {
   /** Stops each row gets below a row that takes the whole pulse; -Infinity where nothing comes. Row 0 opens first. */
   rows: readonly number[];
   /** Share of the rows that get nearly nothing, 0 to 1. */
@@ -20,12 +20,12 @@ export interface FramePicture {
 }
 
 /** Null for a light that did not fire for certain, or a curtain nobody recorded. */
-export function framePicture(shot: Shot, run: LightRun): FramePicture | null {
+export function framePreview(shot: Shot, run: LightRun): FramePreview | null {
   const { tauUs, openUs } = shot.curtain;
   if (run.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
   const power = run.delivery?.power ?? null;
   const decayUs = power === null ? null : pulseDecayUs(run.light, power);
-  const { rows, best, dark, gradient } = run.train ? WHOLE : exposedRows(tauUs, openUs, run.atUs, decayUs);
+  const { rows, best, dark, gradient } = run.train ? WHOLE : rowLight(tauUs, openUs, run.atUs, decayUs);
   return {
     rows: rows.map((stops) => (best === -Infinity ? -Infinity : stops - best)),
     dark,
@@ -52,7 +52,7 @@ export function syncLimit(rig: Rig, shot: Shot, light: string): SyncLimit | null
   const { body } = shot;
   let cleanTo: string | null = null;
   for (const label of [...SHUTTER_LABELS].reverse()) {
-    const change = { unit: body.id, setting: 'shutter', from: body.settings.shutter ?? null, to: label };
+    const change = { unit: body.id, setting: 'shutter' as const, from: body.settings.shutter ?? null, to: label };
     const tried = withRigChanges(rig, [change]);
     const pressed = simulate(
       tried,
@@ -61,7 +61,7 @@ export function syncLimit(rig: Rig, shot: Shot, light: string): SyncLimit | null
     const run = pressed.runs.get(light);
     const { tauUs, openUs } = pressed.curtain;
     if (run?.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
-    const exposure = exposureOf(tauUs, openUs, run);
+    const exposure = frameLossOf(tauUs, openUs, run);
     if (exposure === null) return null;
     const { share, darkEdge, gradient, lostStops } = exposure;
     if (share < 1 || isSeen(exposure)) {

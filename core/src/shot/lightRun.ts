@@ -1,15 +1,17 @@
 /** What became of one light in one shot. */
-import type { Delivery, Fault } from '../path/delivery.ts';
-import type { Curtain } from './curtain.ts';
-import type { Attitude } from '../record/look.ts';
+import type { Tri } from '../measure/tri.ts';
+import type { Delivery } from '../path/delivery.ts';
+import type { SignalPath } from '../path/signalPath.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import type { Fault, FieldRef } from '../rig/check.ts';
 import type { Body, Light } from '../rig/rig.ts';
+import type { Curtain } from './curtain.ts';
 import type { PulseKind, TimelineEvent } from './timeline.ts';
-import type { FieldRef, Tri, Walk } from '../path/signalPath.ts';
 
 export interface LightRun {
   light: Light;
   /** Its intended path as far as the signal came. */
-  walk: Walk;
+  path: SignalPath;
   sender: string | null;
   delivery: Delivery | null;
   fires: Tri;
@@ -39,6 +41,20 @@ export interface LightRun {
   unknown: readonly FieldRef[];
 }
 
+/** One body's shutter, with the camera held one way. */
+export interface ShotRef {
+  body: string;
+  attitude: Attitude;
+}
+
+export const shotRefOf = ({ body, attitude }: Shot): ShotRef => ({ body: body.id, attitude });
+export const shotKey = ({ body, attitude }: ShotRef): string => `${body} ${attitude}`;
+/** By body id, level before upright. */
+export const byShot = (a: ShotRef, b: ShotRef): number => (shotKey(a) < shotKey(b) ? -1 : 1);
+
+export const distinctShots = (shots: readonly ShotRef[]): ShotRef[] =>
+  [...new Map(shots.map((shot) => [shotKey(shot), shot])).values()].sort(byShot);
+
 export interface Shot {
   body: Body;
   attitude: Attitude;
@@ -47,9 +63,9 @@ export interface Shot {
   runs: ReadonlyMap<string, LightRun>;
 }
 
-export const newRun = (light: Light, walk: Walk, sender: string | null, delivery: Delivery | null): LightRun => ({
+export const newRun = (light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun => ({
   light,
-  walk,
+  path,
   sender,
   delivery,
   fires: false,
@@ -66,5 +82,5 @@ export const newRun = (light: Light, walk: Walk, sender: string | null, delivery
   lastSeenUs: -Infinity,
   chance: 1,
   doubt: null,
-  unknown: walk.failure ? [] : walk.unknown,
+  unknown: path.failure ? [] : path.unknown,
 });

@@ -1,6 +1,6 @@
 /** How soon a flash can fire again. */
+import { type FieldRef, missing } from '../rig/check.ts';
 import type { Light } from '../rig/rig.ts';
-import { type FieldRef, missing } from '../path/signalPath.ts';
 
 /** Cells noted as low: a set near its end needs about twice the time of a fresh one. */
 const LOW_CELLS_FACTOR = 2;

@@ -7,7 +7,7 @@ export const ROWS = 24;
 /** A row that gets less than this of the pulse is as good as dark: five stops below the others. */
 export const DARK_STOPS = -5;
 
-export interface ExposedRows {
+export interface RowLight {
   /** Stops each row gets below one that takes the whole pulse; -Infinity where nothing comes. Row 0 opens first. */
   rows: readonly number[];
   /** Stops of the brightest row, and of the mean of all the light that falls on the frame. */
@@ -21,7 +21,7 @@ export interface ExposedRows {
 }
 
 /** Row y in [0,1] is open from y*tau to y*tau + t; the middle of each band stands for it. Times in microseconds. */
-export function exposedRows(tauUs: number, openUs: number, atUs: number, decayUs: number | null): ExposedRows {
+export function rowLight(tauUs: number, openUs: number, atUs: number, decayUs: number | null): RowLight {
   const shares = Array.from({ length: ROWS }, (_, row) => {
     const opens = ((row + 0.5) / ROWS) * tauUs;
     return caughtShare(atUs, decayUs, opens, opens + openUs);

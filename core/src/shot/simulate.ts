@@ -3,22 +3,27 @@
  * moment the first curtain starts (handbook 04). A pulse that hangs on an unrecorded field is "possible": it
  * may come at its time or later, or not at all, and what it triggers is possible in turn.
  */
-import { type Attempt, isBetter } from './attempt.ts';
-import { deliver, type Delivery } from '../path/delivery.ts';
 import { EventQueue } from '../measure/eventQueue.ts';
-import { contactTime, type Curtain, curtainOf, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
-import { type Passage, passesByShoe, passesBySender } from '../path/passage.ts';
-import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
-import { walkAir, walkSender } from '../path/airPath.ts';
-import { isWired, walkBody, walkOntoBody } from '../path/bodyPath.ts';
-import { EYE_LATENCY_US, walkEye, walkWired } from '../path/lampPath.ts';
-import { type LightRun, newRun, type Shot } from './lightRun.ts';
-import { type Attitude, isByAir } from '../record/look.ts';
+import { followBody } from '../path/bodyStation.ts';
+import { deliver, type Delivery } from '../path/delivery.ts';
+import { hopOf } from '../path/hop.ts';
+import { isWired } from '../path/lampStation.ts';
+import { passesByAir, passesByShoe } from '../path/passage.ts';
+import { EYE_LATENCY_US, followAir, followEye, followWire } from '../path/routes.ts';
+import { followSender } from '../path/senderStation.ts';
+import { followOntoBody } from '../path/shoeStation.ts';
+import type { SignalPath } from '../path/signalPath.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import { isByAir } from '../record/settings.ts';
+import { type Check, type Combined, faultFor, fieldRef } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
-import { popSpanUs, popsOf } from './pulseShape.ts';
+import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { type Attempt, isBetterAttempt } from './attempt.ts';
+import { contactTime, type Curtain, curtainOf, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
+import { type LightRun, newRun, type Shot } from './lightRun.ts';
+import { popsOf, popSpanUs } from './pulseShape.ts';
 import { recycleSeconds } from './recycle.ts';
 import { inTimeOrder, type PulseKind, type TimelineEvent } from './timeline.ts';
-import type { Walk } from '../path/signalPath.ts';
 
 /** How long before the shutter a metering pulse goes out, in microseconds (handbook 04: 60 to 120 ms). */
 export const PREFLASH_LEAD_US = 80_000;
@@ -67,7 +72,7 @@ class ShotRun {
   private watchingAnything: LightRun[] = [];
   private readonly curtain: Curtain;
   private readonly contactUs: number;
-  private readonly bodyWalk: Walk;
+  private readonly bodyPath: SignalPath;
 
   constructor(
     private readonly rig: Rig,
@@ -76,7 +81,7 @@ class ShotRun {
   ) {
     this.curtain = curtainOf(body);
     this.contactUs = contactTime(body, this.curtain);
-    this.bodyWalk = walkBody(body);
+    this.bodyPath = followBody(body);
   }
 
   play(): Shot {
@@ -99,20 +104,20 @@ class ShotRun {
     if (openUs !== null) {
       this.timeline.push({ atUs: openUs + (tauUs ?? NOMINAL_CURTAIN_US), kind: 'curtain-closes', unit: this.body.id });
     }
-    const arrives = this.bodyWalk.arrives;
+    const arrives = this.bodyPath.arrives;
     if (arrives === false) return;
     this.timeline.push({ atUs: this.contactUs, kind: 'contact', unit: this.body.id, ...possible(arrives === true) });
   }
 
-  private startSenders(): readonly { sender: Placed; walk: Walk }[] {
+  private startSenders(): readonly { sender: Placed; path: SignalPath }[] {
     return (this.rig.sendersOn.get(this.body.id) ?? []).map((sender) => {
-      const walk = walkSender(this.rig, walkOntoBody(this.rig, this.bodyWalk, this.body, sender), sender);
-      if (walk.arrives !== false) {
-        const atUs = this.contactUs + walk.latencyUs;
-        this.timeline.push({ atUs, kind: 'frame-sent', unit: sender.id, ...possible(walk.arrives === true) });
-        if (familyOf(this.rig, sender)?.medium === 'optical') this.sendBurst(sender, walk.arrives === true);
+      const path = followSender(this.rig, followOntoBody(this.rig, this.bodyPath, this.body, sender), sender);
+      if (path.arrives !== false) {
+        const atUs = this.contactUs + path.latencyUs;
+        this.timeline.push({ atUs, kind: 'frame-sent', unit: sender.id, ...possible(path.arrives === true) });
+        if (familyOf(this.rig, sender)?.medium === 'optical') this.sendBurst(sender, path.arrives === true);
       }
-      return { sender, walk };
+      return { sender, path };
     });
   }
 
@@ -128,7 +133,7 @@ class ShotRun {
     const { id, profile, settings } = this.body;
     const up = settings.popupUp ?? null;
     if (profile.popup === 'none' || profile.popup === 'commander' || up === false) return;
-    const arrives = this.bodyWalk.arrives;
+    const arrives = this.bodyPath.arrives;
     const watched = this.watchers.has(id) || this.watchingAnything.length > 0;
     if (arrives === false || (up === null && !watched)) return;
     const certain = arrives === true && up === true && profile.popup === 'plain';
@@ -142,15 +147,21 @@ class ShotRun {
     this.queue.add(atUs, unit, { kind: 'pulse', light: unit, pulse, certain, odds: ALWAYS });
   }
 
-  private start(light: Light, senders: readonly { sender: Placed; walk: Walk }[]): void {
+  private start(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
     const { link } = light.settings;
     if (link === 'eye') return this.startEye(light);
     if (isWired(light)) return this.startWired(light);
     if (isByAir(light.settings)) return this.startByAir(light, senders);
     // Nobody recorded how it is told to fire: it may, at any time from the first pulse on, and may meter first.
-    const walk = this.bodyWalk.check('sender.no-link', null, light.id, {}, [{ unit: light.id, field: 'link' }]);
-    this.add(light, walk, null, null);
-    if (walk.arrives === false) return;
+    const path = this.bodyPath.check({
+      holds: null,
+      code: 'sender.no-link',
+      subject: light.id,
+      params: {},
+      fields: [fieldRef(light.id, 'link')],
+    });
+    this.add(light, path, null, null);
+    if (path.arrives === false) return;
     for (const pulse of ['pre', 'main'] as const) {
       const cause = this.body.id;
       const trigger = { kind: 'trigger', light: light.id, pulse, cause, certain: false, odds: ALWAYS } as const;
@@ -161,49 +172,50 @@ class ShotRun {
   private startWired(light: Light): void {
     const under = bodyUnder(this.rig.placed, light);
     if (under !== undefined && under?.id !== this.body.id) {
-      const walk = this.bodyWalk.check('sender.no-link', false, light.id, { body: this.body.id });
-      this.add(light, walk, null, null);
+      this.add(light, this.bodyPath.check(this.noLink(light)), null, null);
       return;
     }
-    const walk = walkWired(this.rig, this.body, light);
+    const path = followWire(this.rig, this.body, light);
     const delivery = deliver(this.rig, this.body, null, light);
-    this.add(light, walk, null, delivery);
-    this.queueFor(light, walk, delivery, this.body.id);
+    this.add(light, path, null, delivery);
+    this.queueFor(light, path, delivery, this.body.id);
   }
 
-  private startByAir(light: Light, senders: readonly { sender: Placed; walk: Walk }[]): void {
+  private startByAir(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
     const family = radioInUse(hearerOf(this.rig, light))?.family;
-    const attempts = senders.map(({ sender, walk }) => ({
+    const attempts = senders.map(({ sender, path }) => ({
       sender,
-      walk: walkAir(this.rig, walk, this.body, sender, light),
-      akin: family !== undefined && radioInUse(sender)?.family === family,
+      path: followAir(this.rig, path, { body: this.body, sender, light }),
+      isRelated: family !== undefined && radioInUse(sender)?.family === family,
     }));
-    const best = attempts.reduce<Attempt | null>((a, b) => (a && !isBetter(b, a) ? a : b), null);
+    const best = attempts.reduce<Attempt | null>((a, b) => (a && !isBetterAttempt(b, a) ? a : b), null);
     // A stranger's sender on this body is no sender for a light whose own family speaks elsewhere in the look.
-    const deserted = best && !best.akin && best.walk.arrives === false && this.isSpoken(family);
+    const deserted = best && !best.isRelated && best.path.arrives === false && this.isSpoken(family);
     if (!best || deserted) {
-      const walk = this.bodyWalk.check('sender.no-link', false, this.body.id, { body: this.body.id });
-      this.add(light, walk, null, null);
+      this.add(light, this.bodyPath.check(this.noLink(this.body)), null, null);
       return;
     }
     const told = deliver(this.rig, this.body, best.sender, light);
-    this.add(light, best.walk, best.sender.id, told);
-    for (const { sender, walk } of attempts) {
-      if (walk.arrives === false) continue;
+    this.add(light, best.path, best.sender.id, told);
+    for (const { sender, path } of attempts) {
+      if (path.arrives === false) continue;
       const delivery = sender === best.sender ? told : deliver(this.rig, this.body, sender, light);
-      this.queueFor(light, walk, delivery, sender.id);
+      this.queueFor(light, path, delivery, sender.id);
     }
   }
 
+  private noLink({ id }: Placed): Check {
+    return { holds: false, code: 'sender.no-link', subject: id, params: { body: this.body.id } };
+  }
+
   private isSpoken(family: string | undefined): boolean {
-    const senders = [...this.rig.sendersOn.values()].flat();
-    return family !== undefined && senders.some((sender) => radioInUse(sender)?.family === family);
+    return family !== undefined && this.rig.senders.some((sender) => radioInUse(sender)?.family === family);
   }
 
   private startEye(light: Light): void {
-    const walk = this.bodyWalk.followedBy(walkEye(this.rig, this.body, light));
-    const run = this.add(light, walk, null, deliver(this.rig, this.body, null, light));
-    if (walk.arrives === false) return;
+    const path = this.bodyPath.followedBy(followEye(this.rig, this.body, light));
+    const run = this.add(light, path, null, deliver(this.rig, this.body, null, light));
+    if (path.arrives === false) return;
     if (light.settings.sees == null) {
       this.watchingAnything.push(run);
       return;
@@ -216,24 +228,24 @@ class ShotRun {
     }
   }
 
-  private add(light: Light, walk: Walk, sender: string | null, delivery: Delivery | null): LightRun {
-    const run = newRun(light, walk, sender, delivery);
+  private add(light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun {
+    const run = newRun(light, path, sender, delivery);
     this.runs.set(light.id, run);
     return run;
   }
 
   /** The metering pulse goes out on the same path, ahead of the shutter. */
-  private queueFor(light: Light, walk: Walk, delivery: Delivery, cause: string): void {
-    if (walk.arrives === false) return;
+  private queueFor(light: Light, path: SignalPath, delivery: Delivery, cause: string): void {
+    if (path.arrives === false) return;
     const train = this.early(light, cause);
     const tail = light.settings.hss !== true;
-    const certain = walk.arrives === true && train?.holds !== null;
-    const odds = oddsOf(walk, light.id);
+    const certain = path.arrives === true && train?.holds !== null;
+    const odds = oddsOf(path, light.id);
     const run = this.runs.get(light.id)!;
     if (train?.holds === null) run.unknown = [...run.unknown, ...train.fields];
     if (train?.holds === false) run.noTrain = train.fault;
     const trigger = (pulse: PulseKind, atUs: number, sure: boolean) =>
-      this.queue.add(atUs + walk.latencyUs, light.id, {
+      this.queue.add(atUs + path.latencyUs, light.id, {
         kind: 'trigger',
         light: light.id,
         pulse,
@@ -253,14 +265,14 @@ class ShotRun {
    * Whether a light that is to start with the first curtain, for high-speed or tail sync, is told so; null where the
    * shutter does not call for it.
    */
-  private early(light: Light, cause: string): Passage | null {
+  private early(light: Light, cause: string): Combined | null {
     const { tauUs, openUs } = this.curtain;
     if (light.settings.hss !== true && light.settings.tailDelayUs == null) return null;
     if (tauUs === null || openUs === null) return null;
     if (tauUs === 0 || !isOverSync(tauUs, openUs)) return null;
     const sender = cause === light.id ? undefined : this.rig.placed.get(cause);
     const signal = light.settings.hss === true ? 'hss' : 'start';
-    if (sender && isByAir(light.settings)) return passesBySender(this.rig, this.body, sender, light, signal);
+    if (sender && isByAir(light.settings)) return passesByAir(hopOf(this.rig, this.body, sender, light), signal);
     return passesByShoe(this.rig, this.body, light, signal);
   }
 
@@ -316,7 +328,7 @@ class ShotRun {
     if (waiting.length === 0) return;
     this.watchingAnything = this.watchingAnything.filter((run) => run.light.id === event.light);
     for (const run of waiting) {
-      run.unknown = [...run.unknown, { unit: run.light.id, field: 'sees' }];
+      run.unknown = [...run.unknown, fieldRef(run.light.id, 'sees')];
       this.fireEye(atUs, run, event, false);
     }
   }
@@ -345,8 +357,8 @@ class ShotRun {
       });
       return;
     }
-    if (eye == null) run.unknown = [...run.unknown, { unit: run.light.id, field: 'eye' }];
-    const certain = eye != null && run.possiblySeen === 0 && run.walk.arrives === true;
+    if (eye == null) run.unknown = [...run.unknown, fieldRef(run.light.id, 'eye')];
+    const certain = eye != null && run.possiblySeen === 0 && run.path.arrives === true;
     this.fireEye(atUs, run, event, certain);
   }
 
@@ -360,16 +372,15 @@ class ShotRun {
       answers: event.pulse,
       answersTrain: event.train === true,
       certain,
-      odds: together(event.odds, oddsOf(run.walk, run.light.id)),
+      odds: together(event.odds, oddsOf(run.path, run.light.id)),
     });
   }
 }
 
 /** What thins a path out, as a fault of it. */
-function oddsOf(walk: Walk, light: string): Odds {
-  if (walk.chance === 1) return ALWAYS;
-  const { code, subject, params } = walk.thinnest!;
-  return { chance: walk.chance, doubt: { code: code!, subject: subject!, params: { light, ...params } } };
+function oddsOf(path: SignalPath, light: string): Odds {
+  if (path.chance === 1) return ALWAYS;
+  return { chance: path.chance, doubt: faultFor(light, path.thinnest!) };
 }
 
 /** Both must come about; the first to be in doubt is named. */

@@ -1,17 +1,15 @@
 /** What works and is still worth a word: each rule looks at a judged look and names the units it concerns. */
-import type { Code, Params } from '../rig/codes.ts';
-import { isByAir } from '../record/look.ts';
+import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
+import { isByAir } from '../record/settings.ts';
+import type { Fault, ParamsOf } from '../rig/check.ts';
+import type { BodyNuisance } from '../rig/codeParams.ts';
+import type { Code } from '../rig/codes.ts';
 import { familyOf } from '../rig/net.ts';
 import { hearerOf, isFlash, isMeantFor, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Shot } from '../shot/lightRun.ts';
-import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
 
-export interface Advice {
-  code: Code;
-  subject: string;
-  light: string;
-  params: Params;
-}
+/** What is worth a word, and the light it concerns. */
+export type Advice = Fault & { light: string };
 
 /** A remote that sleeps sooner than this may be asleep when the speeches end. In minutes. */
 const SLEEP_SHORT_MINUTES = 20;
@@ -58,82 +56,110 @@ function amongOf(firing: readonly Light[]): Among {
   };
 }
 
+type NuisanceCode = 'advice.iso-auto' | 'advice.wb-auto' | 'advice.preview-on' | 'advice.red-eye';
+
 function onBodies(rig: Rig, firing: readonly Light[]): Advice[] {
-  const rules = [
+  const rules: readonly (readonly [BodyNuisance, NuisanceCode])[] = [
     ['isoAuto', 'advice.iso-auto'],
     ['wbAuto', 'advice.wb-auto'],
     ['previewOn', 'advice.preview-on'],
     ['redEye', 'advice.red-eye'],
-  ] as const;
+  ];
   return rig.bodies.flatMap((body) =>
     rules
       .filter(([setting]) => body.settings[setting] === true)
       .flatMap(([setting, code]) =>
         firing
           .filter((light) => isMeantFor(rig, light, body))
-          .map((light) => ({ code, subject: body.id, light: light.id, params: { setting } })),
+          .map((light): Advice => ({ code, subject: body.id, light: light.id, params: { setting } })),
       ),
   );
 }
 
 function onLight(rig: Rig, light: Light, among: Among): Advice[] {
+  const faults = [...onLink(light), ...onMetering(rig, light, among), ...onPower(light), ...cautionsOn(light)];
+  const versions = among.versionsByProfile.get(light.profile.id) ?? [];
+  const mixed = versions.length > 1 ? [about(light, 'advice.mixed-firmware', { versions })] : [];
+  return [...faults, ...mixed];
+}
+
+const about = <C extends Code>(light: Light, code: C, params: ParamsOf<C>): Advice =>
+  ({ code, subject: light.id, light: light.id, params }) as Advice;
+
+function onLink(light: Light): Advice[] {
   const { settings, profile } = light;
   const advice: Advice[] = [];
-  const say = (code: Code, params: Params = {}, subject = light.id) =>
-    advice.push({ code, subject, light: light.id, params });
-  const offCamera = settings.link !== 'shoe';
-  if (settings.link === 'eye') say('eye.anyone');
-  if (isByAir(settings) && (profile.eyes ?? []).length === 0 && settings.receiver == null) say('advice.no-fallback');
-  const sleep = profile.sleepMinutes;
-  if (isByAir(settings) && sleep != null && sleep > 0 && sleep < SLEEP_SHORT_MINUTES && profile.wakesByRadio !== true)
-    say('advice.sleep-short', { minutes: sleep });
-  if (offCamera && settings.zoomAuto === true) say('advice.zoom-auto');
-  if (settings.beep === true) say('advice.beep');
-  if (settings.link === 'cable' || settings.link === 'cord') say('caution.trip', { link: settings.link });
-  if (settings.mode === 'ttl' && among.metered > 1) say('advice.ttl-drift');
-  if (settings.mode === 'ttl' && settings.compensation) {
-    const body = rig.bodies.find((one) => one.settings.compensation && isMeantFor(rig, light, one));
-    if (body) say('advice.comp-twice', { body: body.id, sum: settings.compensation + body.settings.compensation! });
+  const isAir = isByAir(settings);
+  if (settings.link === 'eye') advice.push(about(light, 'eye.anyone', {}));
+  if (isAir && (profile.eyes ?? []).length === 0 && settings.receiver == null)
+    advice.push(about(light, 'advice.no-fallback', {}));
+  const minutes = profile.sleepMinutes ?? 0;
+  if (isAir && minutes > 0 && minutes < SLEEP_SHORT_MINUTES && profile.wakesByRadio !== true)
+    advice.push(about(light, 'advice.sleep-short', { minutes }));
+  if (settings.link !== 'shoe' && settings.zoomAuto === true) advice.push(about(light, 'advice.zoom-auto', {}));
+  if (settings.beep === true) advice.push(about(light, 'advice.beep', {}));
+  return advice;
+}
+
+function onMetering(rig: Rig, light: Light, among: Among): Advice[] {
+  const { mode, compensation } = light.settings;
+  if (mode !== 'ttl') return [];
+  const advice: Advice[] = [];
+  if (among.metered > 1) advice.push(about(light, 'advice.ttl-drift', {}));
+  const body = compensation
+    ? rig.bodies.find((one) => one.settings.compensation && isMeantFor(rig, light, one))
+    : undefined;
+  if (body) {
+    const sum = compensation! + body.settings.compensation!;
+    advice.push(about(light, 'advice.comp-twice', { body: body.id, sum }));
   }
-  const { step } = profile.power;
-  if (settings.mode === 'manual' && settings.power != null && step != null) {
-    // Ties go towards less light (handbook 05).
-    const rounded = Math.floor(settings.power / step + 0.5 - 1e-9) * step;
-    const error = rounded - settings.power;
-    if (Math.abs(error) > POWER_TOLERANCE_STOPS) say('power.rounded', { wanted: settings.power, rounded, error });
-  }
-  if (settings.mode === 'multi') say('caution.strobe', { hz: settings.multiHz ?? null });
-  if (profile.triggerVoltage != null && profile.triggerVoltage > HIGH_VOLTAGE)
-    say('caution.voltage', { volts: profile.triggerVoltage });
-  if (profile.heat?.fullPops != null && settings.mode === 'manual' && (settings.power ?? -9) >= NEAR_FULL_STOPS)
-    say('caution.heat', { pops: profile.heat.fullPops, rest: profile.heat.restSeconds ?? null });
-  const versions = among.versionsByProfile.get(profile.id) ?? [];
-  if (versions.length > 1) say('advice.mixed-firmware', { versions });
+  return advice;
+}
+
+function onPower(light: Light): Advice[] {
+  const { mode, power: wanted } = light.settings;
+  const { step } = light.profile.power;
+  if (mode !== 'manual' || wanted == null || step == null) return [];
+  // Ties go towards less light. docs/model.md, Powers.
+  const rounded = Math.floor(wanted / step + 0.5 - 1e-9) * step;
+  const error = rounded - wanted;
+  return Math.abs(error) > POWER_TOLERANCE_STOPS ? [about(light, 'power.rounded', { wanted, rounded, error })] : [];
+}
+
+function cautionsOn(light: Light): Advice[] {
+  const { link = null, mode, multiHz = null, power } = light.settings;
+  const { triggerVoltage: volts, heat } = light.profile;
+  const advice: Advice[] = [];
+  if (link === 'cable' || link === 'cord') advice.push(about(light, 'caution.trip', { link }));
+  if (mode === 'multi') advice.push(about(light, 'caution.strobe', { hz: multiHz }));
+  if (volts != null && volts > HIGH_VOLTAGE) advice.push(about(light, 'caution.voltage', { volts }));
+  const isNearFull = mode === 'manual' && power != null && power >= NEAR_FULL_STOPS;
+  if (heat?.fullPops != null && isNearFull)
+    advice.push(about(light, 'caution.heat', { pops: heat.fullPops, rest: heat.restSeconds ?? null }));
   return advice;
 }
 
 function onSenders(rig: Rig, firing: readonly Light[]): Advice[] {
-  const advice: Advice[] = [];
-  const masters = [...new Set([...rig.sendersOn.values()].flat())].filter(
-    (sender) => sender.settings.role === 'master',
-  );
-  for (const sender of masters) {
+  const masters = rig.senders.filter((sender) => sender.settings.role === 'master');
+  return masters.flatMap((sender) => {
     const family = radioInUse(sender)?.family;
     const heard = firing.filter(
       (light) => isByAir(light.settings) && radioInUse(hearerOf(rig, light))?.family === family,
     );
-    const spare = hasSpare(rig, sender, family);
-    const note = familyOf(rig, sender)?.regionNote;
-    for (const light of heard) {
-      const say = (code: Code, params: Params = {}) =>
-        advice.push({ code, subject: sender.id, light: light.id, params });
-      if (!spare) say('advice.no-spare-master');
-      if (isFlash(sender) && sender.settings.link === 'shoe' && sender.settings.lamp !== false)
-        say('advice.master-lights');
-      if (note != null) say('caution.radio-law', { note });
-    }
-  }
-  return advice;
+    const faults = onSender(rig, sender, family);
+    return heard.flatMap((light) => faults.map((fault): Advice => ({ ...fault, light: light.id })));
+  });
+}
+
+function onSender(rig: Rig, sender: Placed, family: string | undefined): Fault[] {
+  const subject = sender.id;
+  const note = familyOf(rig, sender)?.regionNote ?? null;
+  const lights = isFlash(sender) && sender.settings.link === 'shoe' && sender.settings.lamp !== false;
+  const faults: Fault[] = [];
+  if (!hasSpare(rig, sender, family)) faults.push({ code: 'advice.no-spare-master', subject, params: {} });
+  if (lights) faults.push({ code: 'advice.master-lights', subject, params: {} });
+  if (note !== null) faults.push({ code: 'caution.radio-law', subject, params: { note } });
+  return faults;
 }
 
 const hasSpare = (rig: Rig, sender: Placed, family: string | undefined): boolean =>

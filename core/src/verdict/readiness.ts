@@ -1,10 +1,14 @@
 /** Readiness of a look: which lights are proven, only computed, failing, or unknown (handbook 06). */
-import { severityOf } from '../rig/codes.ts';
-import type { Finding, Judgement } from './judge.ts';
-import { isByAir } from '../record/look.ts';
-import { type Body, hearerOf, isMeantFor, type Light, type Placed, type Rig } from '../rig/rig.ts';
+import { canonical, digest } from '../measure/canonical.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import { isByAir } from '../record/settings.ts';
 import type { TestFire } from '../record/testFire.ts';
+import { severityOf } from '../rig/codes.ts';
+import { type Body, hearerOf, isMeantFor, type Light, type Placed, type Rig } from '../rig/rig.ts';
 import { carrierOf } from '../rig/stack.ts';
+import { distinctShots, type Shot, shotKey, type ShotRef, shotRefOf } from '../shot/lightRun.ts';
+import type { Finding } from './finding.ts';
+import type { Judgement } from './judge.ts';
 import { isFailing, type Verdict } from './verdict.ts';
 
 export type LightState = 'proven' | 'computed' | 'failing' | 'unknown';
@@ -16,8 +20,8 @@ export interface LightReadiness {
   stale: boolean;
   /** The last test fire with these very settings said otherwise than the simulation. */
   contradicted: TestFire['result'] | null;
-  /** The bodies it is meant for that still need a test fire. */
-  untested: readonly string[];
+  /** The shots it is meant for that still need a test fire. */
+  untested: readonly ShotRef[];
 }
 
 /**
@@ -78,83 +82,81 @@ function makeThatActs({ profile }: Placed): object {
   return rest;
 }
 
-/** Where a light stands and how far the walk is has no part in whether it fires. */
+/**
+ * Where a light stands and how far the walk is has no part in whether it fires; how a camera is held belongs to the
+ * shot, not to the camera.
+ */
 function onlyWhatActs(placed: Placed): object {
-  const { purpose: _purpose, place: _place, walkSeconds: _walk, ...rest } = placed.settings;
+  const { purpose: _purpose, place: _place, walkSeconds: _walk, attitudes: _attitudes, ...rest } = placed.settings;
   return rest;
 }
 
-/** JSON with sorted keys and without nulls: left out and null mean the same. */
-export function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
-  if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null';
-  const entries = Object.entries(value).filter(([, item]) => item != null);
-  entries.sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${entries.map(([key, item]) => `${JSON.stringify(key)}:${canonical(item)}`).join(',')}}`;
-}
-
-/** Two 32-bit FNV-1a hashes side by side: enough to tell settings apart, with no need of a cryptographic package. */
-function digest(text: string): string {
-  let a = 0x811c9dc5;
-  let b = 0x9747b28c;
-  for (let i = 0; i < text.length; i++) {
-    const code = text.charCodeAt(i);
-    a = Math.imul(a ^ code, 0x01000193);
-    b = Math.imul(b ^ code ^ (a >>> 15), 0x01000193);
-  }
-  return [a, b].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
-}
-
 export function readinessOf(judgement: Judgement, tests: readonly TestFire[]): LightReadiness[] {
-  const { rig } = judgement;
+  const { rig, shots } = judgement;
   const verdicts = new Map<string, Verdict[]>();
   for (const verdict of judgement.verdicts) {
     const list = verdicts.get(verdict.unit);
     if (list) list.push(verdict);
     else verdicts.set(verdict.unit, [verdict]);
   }
-  const latest = latestTests(tests);
+  const proof = proofOf(shots, tests);
   const ours = rig.lights.filter((light) => !rig.strangers.has(light.id));
-  return ours.map((light) => lightReadiness(rig, light, verdicts.get(light.id) ?? [], latest));
+  return ours.map((light) => {
+    const meant = shots.filter((shot) => isMeantFor(rig, light, shot.body) === true);
+    return lightReadiness(light, verdicts.get(light.id) ?? [], provenOf({ rig, light, meant, proof }));
+  });
 }
 
-const testKey = (light: string, body: string): string => `${light} ${body}`;
+/** The latest test fire of a light in a shot. */
+type Proof = (light: string, shot: ShotRef) => TestFire | undefined;
 
-function latestTests(tests: readonly TestFire[]): Map<string, TestFire> {
+function proofOf(shots: readonly Shot[], tests: readonly TestFire[]): Proof {
+  const heldWays = new Map<string, Attitude[]>();
+  for (const { body, attitude } of shots) heldWays.set(body.id, [...(heldWays.get(body.id) ?? []), attitude]);
+  const keyOf = (light: string, shot: ShotRef) => `${light} ${shotKey(shot)}`;
   const latest = new Map<string, TestFire>();
   for (const test of tests) {
-    const key = testKey(test.light, test.body);
+    // Nobody recorded how the camera was held: that settles it only where it is held one way.
+    const [only, other] = heldWays.get(test.body) ?? [];
+    const attitude = test.attitude ?? (other === undefined ? only : undefined);
+    if (attitude === undefined) continue;
+    const key = keyOf(test.light, { body: test.body, attitude });
     const known = latest.get(key);
     if (!known || known.at <= test.at) latest.set(key, test);
   }
-  return latest;
+  return (light, shot) => latest.get(keyOf(light, shot));
 }
 
-function lightReadiness(
-  rig: Rig,
-  light: Light,
-  verdicts: readonly Verdict[],
-  latest: ReadonlyMap<string, TestFire>,
-): LightReadiness {
+interface Proven {
+  meant: boolean;
+  stale: boolean;
+  contradicted: TestFire['result'] | null;
+  untested: readonly ShotRef[];
+}
+
+/** What the test fires say of a light in the shots it is meant for. */
+function provenOf(of: { rig: Rig; light: Light; meant: readonly Shot[]; proof: Proof }): Proven {
+  const { rig, light, meant, proof } = of;
   let stale = false;
   let contradicted: TestFire['result'] | null = null;
-  const untested: string[] = [];
-  for (const body of rig.bodies) {
-    if (isMeantFor(rig, light, body) !== true) continue;
-    const test = latest.get(testKey(light.id, body.id));
-    if (!test) untested.push(body.id);
-    else if (test.fingerprint !== fingerprint(rig, light, body)) {
-      stale = true;
-      untested.push(body.id);
-    } else if (test.result !== 'fired') contradicted = test.result;
+  const untested: ShotRef[] = [];
+  for (const shot of meant) {
+    const ref = shotRefOf(shot);
+    const test = proof(light.id, ref);
+    const isCurrent = test?.fingerprint === fingerprint(rig, light, shot.body);
+    if (!isCurrent) untested.push(ref);
+    else if (test.result !== 'fired') contradicted = test.result;
+    if (test && !isCurrent) stale = true;
   }
-  const base = { light: light.id, stale, contradicted, untested };
-  if (verdicts.some(isFailing)) return { ...base, state: 'failing' };
-  if (contradicted !== null) return { ...base, state: 'failing' };
+  return { meant: meant.length > 0, stale, contradicted, untested };
+}
+
+function lightReadiness(light: Light, verdicts: readonly Verdict[], { meant, ...proven }: Proven): LightReadiness {
+  const base = { light: light.id, ...proven };
+  if (verdicts.some(isFailing) || proven.contradicted !== null) return { ...base, state: 'failing' };
   if (verdicts.length === 0 || verdicts.some((verdict) => verdict.verdict === 'unknown'))
     return { ...base, state: 'unknown' };
-  const meantForAny = rig.bodies.some((body) => isMeantFor(rig, light, body));
-  return { ...base, state: meantForAny && untested.length === 0 ? 'proven' : 'computed' };
+  return { ...base, state: meant && proven.untested.length === 0 ? 'proven' : 'computed' };
 }
 
 /**
@@ -171,7 +173,7 @@ export function adviseUntested(readiness: readonly LightReadiness[]): Finding | 
     severity: severityOf('advice.untested'),
     subject: first.light,
     units: open.map((one) => one.light),
-    shots: [...new Set(open.flatMap((one) => one.untested))].sort(),
+    shots: distinctShots(open.flatMap((one) => one.untested)),
     params: { result: open.find((one) => one.contradicted)?.contradicted ?? null },
   };
 }

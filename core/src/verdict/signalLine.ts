@@ -1,9 +1,9 @@
 /** One light's line from shutter to frame, station by station, as every drawing of it shows it. */
-import { type Code, stageOf, STAGES, type Stage } from '../rig/codes.ts';
-import type { Fault } from '../path/delivery.ts';
-import type { Judgement } from './judge.ts';
+import type { Fault } from '../rig/check.ts';
+import { type Code, type Stage, stageOf, STAGES } from '../rig/codes.ts';
 import { hearerOf, type Light, type Rig } from '../rig/rig.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
+import type { Judgement } from './judge.ts';
 import { isOf, type Verdict } from './verdict.ts';
 
 /**
@@ -89,7 +89,7 @@ interface Mark {
 
 function marksOf(run: LightRun, verdict: Verdict): Map<Stage, Mark> {
   const marks = new Map<Stage, Mark>();
-  for (const step of run.walk.steps) {
+  for (const step of run.path.steps) {
     if (step.state === 'unknown') marks.set(step.stage, { state: 'unknown', code: null });
   }
   for (const ref of verdict.unknown) {
@@ -103,7 +103,7 @@ function marksOf(run: LightRun, verdict: Verdict): Map<Stage, Mark> {
   return marks;
 }
 
-/** Where a field that left the verdict open is drawn, when no step of the walk named it. */
+/** Where a field that left the verdict open is drawn, when no step of the path named it. */
 function stageOfField(run: LightRun, field: string): Stage {
   if (/^(shutter|profile\.shutters)/.test(field)) return 'frame';
   if (field === 'sees') return 'air';

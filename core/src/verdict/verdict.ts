@@ -1,15 +1,14 @@
 /** What a shot meant for a light, read off the simulator's run (handbook 04, Verdict per light). */
-import type { Code, Params } from '../rig/codes.ts';
-import type { Fault } from '../path/delivery.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import { isByAir } from '../record/settings.ts';
+import { type Fault, faultFor, type FieldRef, missing } from '../rig/check.ts';
 import { clearChannels } from '../rig/emitters.ts';
-import { type Exposure, exposureOf, isSeen, SEEN_STOPS } from '../shot/frameLoss.ts';
-import { isOverSync } from '../shot/curtain.ts';
-import { cellsFactor, firstMissed, firstTooHot, recycleSeconds } from '../shot/recycle.ts';
 import { idRange, mastersOf } from '../rig/net.ts';
 import { type Body, hearerOf, isMeantFor, type Light, radioInUse, type Rig } from '../rig/rig.ts';
+import { isOverSync } from '../shot/curtain.ts';
+import { type FrameLoss, frameLossOf, isSeen, SEEN_STOPS } from '../shot/frameLoss.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
-import { type Attitude, isByAir } from '../record/look.ts';
-import { type FieldRef, missing } from '../path/signalPath.ts';
+import { cellsFactor, firstMissed, firstTooHot, recycleSeconds } from '../shot/recycle.ts';
 
 export const VERDICTS = [
   'in-sync',
@@ -95,23 +94,23 @@ function firedVerdict(shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>)
   const { tauUs, openUs } = shot.curtain;
   if (tauUs === null || openUs === null) return { ...base, verdict: 'unknown', unknown: shot.curtain.unknown };
 
-  const exposure = exposureOf(tauUs, openUs, run);
-  if (exposure === null) return { ...base, verdict: 'unknown', unknown: missingDuration(run) };
-  const { share, darkEdge } = exposure;
+  const loss = frameLossOf(tauUs, openUs, run);
+  if (loss === null) return { ...base, verdict: 'unknown', unknown: missingDuration(run) };
+  const { share, darkEdge } = loss;
   const seen = { ...base, share, darkEdge, stopsOff: delivery?.stopsOff ?? null };
   if (share < 1) {
-    const faults = [partFault(shot.body, run, tauUs, openUs, exposure), ...deliveryFaults];
+    const faults = [partFault(shot.body, run, { tauUs, openUs }, loss), ...deliveryFaults];
     return { ...seen, verdict: share === 0 ? 'late' : 'partial', faults };
   }
   if (!delivery || delivery.verdict === 'unknown')
     return { ...seen, verdict: 'unknown', unknown: delivery?.unknown ?? [] };
   if (delivery.verdict !== 'right') return { ...seen, verdict: delivery.verdict, faults: deliveryFaults };
-  if (isSeen(exposure)) {
-    const faults = [slowPulseFault(shot.body, run, exposure)];
-    return { ...seen, verdict: 'wrong-power', stopsOff: exposure.lostStops, faults };
+  if (isSeen(loss)) {
+    const faults = [slowPulseFault(shot.body, run, loss)];
+    return { ...seen, verdict: 'wrong-power', stopsOff: loss.lostStops, faults };
   }
   if (run.chance !== 1) return { ...seen, verdict: 'unreliable', faults: run.doubt ? [run.doubt] : [] };
-  return { ...seen, ...readiness(shot.body, run) };
+  return { ...seen, ...burstVerdict(shot.body, run) };
 }
 
 /** A tail is judged by its length, which hangs on the power: metered, nobody knows it beforehand. */
@@ -122,23 +121,29 @@ const missingDuration = ({ light, delivery }: LightRun): FieldRef[] =>
     [light.id, 'profile.duration.fullUs', light.profile.duration?.fullUs],
   );
 
+/** A curtain of which nothing is unrecorded. */
+interface KnownCurtain {
+  tauUs: number;
+  openUs: number;
+}
+
 /** Why part of the frame stays dark: what is wrong on the way, or else the shutter. */
-function partFault(body: Body, run: LightRun, tauUs: number, openUs: number, exposure: Exposure): Fault {
+function partFault(body: Body, run: LightRun, curtain: KnownCurtain, loss: FrameLoss): Fault {
   const { light } = run;
-  const [loss] = run.walk.losses;
-  if (loss) return { code: loss.code!, subject: loss.subject!, params: { light: light.id, ...loss.params } };
-  if (run.tail) return slowPulseFault(body, run, exposure);
-  if (run.noTrain) return noTrainFault(body, run, run.noTrain, exposure.share);
+  const [lost] = run.path.losses;
+  if (lost) return faultFor(light.id, lost);
+  if (run.tail) return slowPulseFault(body, run, loss);
+  if (run.noTrain) return noTrainFault(body, run, run.noTrain, loss.share);
   if (run.answeredTrain) {
-    const params = { light: light.id, cause: run.cause, share: exposure.share };
+    const params = { light: light.id, cause: run.cause!, share: loss.share };
     return { code: 'eye.hss', subject: light.id, params };
   }
-  return frameFault(body, run, tauUs, openUs, exposure.share, exposure.darkEdge);
+  return frameFault(body, run, curtain, loss);
 }
 
 /** A pulse that goes on while the shutter closes: unevenly across the frame, or all over it. */
-function slowPulseFault(body: Body, run: LightRun, exposure: Exposure): Fault {
-  const { share, darkEdge, lostStops, gradient } = exposure;
+function slowPulseFault(body: Body, run: LightRun, loss: FrameLoss): Fault {
+  const { share, darkEdge, lostStops, gradient } = loss;
   return {
     code: gradient > SEEN_STOPS || share < 1 ? 'frame.tail-gradient' : 'frame.duration',
     subject: body.id,
@@ -155,17 +160,15 @@ function slowPulseFault(body: Body, run: LightRun, exposure: Exposure): Fault {
 }
 
 /** Whether a light that fires as meant can do so again when its body shoots on. */
-function readiness(body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults' | 'unknown'> {
+function burstVerdict(body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults' | 'unknown'> {
   const right = { verdict: 'in-sync' as const, faults: [], unknown: [] };
   const between = body.settings.secondsBetween ?? null;
   if (between === null) return right;
   const { light } = run;
   const power = run.delivery?.power ?? null;
   const frames = body.settings.burstFrames ?? null;
-  const notReady = (code: 'lamp.recycling' | 'lamp.heat', params: Params) => {
-    const fault: Fault = { code, subject: light.id, params: { light: light.id, ...params } };
-    return { verdict: 'not-ready' as const, faults: [fault], unknown: [] };
-  };
+  const notReady = (fault: Fault) => ({ verdict: 'not-ready' as const, faults: [fault], unknown: [] });
+  const about = { subject: light.id };
   const hot = frames === null ? null : firstTooHot(light, power, frames);
   const seconds = recycleSeconds(light, power);
   // Metering may ask for full power, so the longest charge counts.
@@ -179,20 +182,21 @@ function readiness(body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults
         : firstMissed(power, full! * cellsFactor(light), between, frames);
   if (hot !== null && (missed === null || hot <= missed)) {
     const { fullPops, restSeconds } = light.profile.heat!;
-    return notReady('lamp.heat', { frame: hot, pops: fullPops ?? null, restSeconds: restSeconds ?? null });
+    const params = { light: light.id, frame: hot, pops: fullPops ?? null, restSeconds: restSeconds ?? null };
+    return notReady({ ...about, code: 'lamp.heat', params });
   }
   if (missed !== null) {
-    const { cells } = light.settings;
-    return notReady('lamp.recycling', { seconds: most, between, cells: cells ?? null, frame: frames && missed });
+    const { cells = null } = light.settings;
+    const params = { light: light.id, seconds: most, between, cells, frame: frames && missed };
+    return notReady({ ...about, code: 'lamp.recycling', params });
   }
   return most === null ? { verdict: 'unknown', faults: [], unknown: seconds.unknown } : right;
 }
 
 /** The step that stopped the signal, or for an eye what it did not see. */
 function silentFault(shot: Shot, run: LightRun): Fault {
-  const { light, walk } = run;
-  const step = walk.failure;
-  if (step) return { code: step.code!, subject: step.subject!, params: { light: light.id, ...step.params } };
+  const { light, path } = run;
+  if (path.failure) return faultFor(light.id, path.failure);
   const sees = light.settings.sees ?? [];
   if (run.pulsesSeen > 0) {
     return {
@@ -209,14 +213,14 @@ const firedIn = (shot: Shot, light: string): boolean => shot.runs.get(light)?.fi
 const earlyFault = (run: LightRun): Fault => ({
   code: run.answered === 'burst' ? 'eye.burst' : 'eye.preflash',
   subject: run.light.id,
-  params: { light: run.light.id, cause: run.cause, eye: run.light.settings.eye ?? null, atUs: run.atUs },
+  params: { light: run.light.id, cause: run.cause!, eye: run.light.settings.eye ?? null, atUs: run.atUs },
 });
 
 /** Both ways a light can fire for the wrong shutter: it shares the air with that body's sender, or sees its light. */
 function strayFault(rig: Rig, body: Body, run: LightRun): Fault {
   const { id, settings } = run.light;
   const strange = rig.strangers.has(body.id);
-  const params = { light: id, body: body.id, cause: run.cause, link: settings.link ?? null, strange };
+  const params = { light: id, body: body.id, cause: run.cause!, link: settings.link ?? null, strange };
   if (isByAir(settings) && strange && !canPart(rig, run.light)) {
     const family = radioInUse(hearerOf(rig, run.light))?.family ?? null;
     return { code: 'crew.channels-exhausted', subject: id, params: { ...params, family } };
@@ -235,13 +239,6 @@ function canPart(rig: Rig, light: Light): boolean {
   );
 }
 
-/** The shutter is to blame when even a wire would be late; then the late contact of rear curtain; else the link. */
-function frameCode(body: Body, run: LightRun, tauUs: number, openUs: number): Code {
-  if (isOverSync(tauUs, openUs)) return 'frame.over-sync';
-  const pops = run.lastUs !== run.atUs;
-  return body.settings.curtain === 'rear' && !pops ? 'frame.rear-curtain' : 'frame.latency';
-}
-
 /** High-speed sync was wanted, and what lost it on the way is named. */
 const noTrainFault = (body: Body, run: LightRun, lost: Fault, share: number): Fault => ({
   code: 'frame.no-hss',
@@ -256,17 +253,13 @@ const noTrainFault = (body: Body, run: LightRun, lost: Fault, share: number): Fa
   },
 });
 
-function frameFault(
-  body: Body,
-  run: LightRun,
-  tauUs: number,
-  openUs: number,
-  share: number,
-  darkEdge: 'lower' | 'upper' | null,
-): Fault {
+/** The shutter is to blame when even a wire would be late; then the late contact of rear curtain; else the link. */
+function frameFault(body: Body, run: LightRun, { tauUs, openUs }: KnownCurtain, { share, darkEdge }: FrameLoss): Fault {
+  // Pops that go on past the shutter are late, however fast the first one came.
+  const hasPops = run.lastUs !== run.atUs;
+  const isRear = body.settings.curtain === 'rear' && !hasPops;
   return {
-    // Pops that go on past the shutter are late, however fast the first one came.
-    code: frameCode(body, run, tauUs, openUs),
+    code: isOverSync(tauUs, openUs) ? 'frame.over-sync' : isRear ? 'frame.rear-curtain' : 'frame.latency',
     subject: body.id,
     params: {
       light: run.light.id,

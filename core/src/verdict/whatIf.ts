@@ -1,7 +1,8 @@
 /** What a change would break or mend, told before anybody touches a unit. */
-import { withRigChanges } from '../mend/fixes.ts';
-import { type Finding, judge, type Judgement } from './judge.ts';
-import type { Change } from '../record/look.ts';
+import type { Change } from '../record/change.ts';
+import { withRigChanges } from '../rig/rigChanges.ts';
+import type { Finding } from './finding.ts';
+import { judge, type Judgement } from './judge.ts';
 import { isFailing, type Verdict } from './verdict.ts';
 
 export interface Outcome {

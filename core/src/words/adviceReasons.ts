@@ -1,14 +1,14 @@
 /** What is said of what works and is still worth a word. */
-import type { Code } from '../rig/codes.ts';
-import { text, list, type Sayer } from './saying.ts';
-import { settingName } from './settingWords.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import type { FieldPath } from '../rig/check.ts';
+import { list, type Reasons, text } from './saying.ts';
+import { settingName } from './settingWords.ts';
 
 export const ADVICE = {
   'advice.unknown-field': (p, _, names) => {
-    const fields = (p.fields as unknown as string[]).map((ref) => {
+    const fields = p.fields.map((ref) => {
       const dot = ref.indexOf('.');
-      return `${settingName(ref.slice(dot + 1))} of ${names.unit(ref.slice(0, dot))}`;
+      return `${settingName(ref.slice(dot + 1) as FieldPath)} of ${names.unit(ref.slice(0, dot))}`;
     });
     return {
       gap: fields.length === 0 ? 'hangs on another light' : 'not recorded',
@@ -58,7 +58,7 @@ export const ADVICE = {
   }),
   'advice.comp-twice': (p, me, names) => ({
     gap: 'compensation is set twice',
-    why: `Compensation is set on ${me} and on ${names.unit(String(p.body))}: together ${stopsLabel(Number(p.sum))} stops.`,
+    why: `Compensation is set on ${me} and on ${names.unit(p.body)}: together ${stopsLabel(p.sum)} stops.`,
   }),
   'advice.ttl-drift': (_, me) => ({
     gap: 'metered with others',
@@ -92,4 +92,4 @@ export const ADVICE = {
     gap: 'mind where radio is allowed',
     why: `${me}: ${text(p.note)} Use only what is legal where you are.`,
   }),
-} satisfies Partial<Record<Code, Sayer>>;
+} satisfies Partial<Reasons>;

@@ -1,6 +1,5 @@
 /** Why a signal fails at the body, on its shoe or at the sender. */
-import type { Code } from '../rig/codes.ts';
-import { text, list, versions, type Sayer } from './saying.ts';
+import { list, type Reasons, text, versions } from './saying.ts';
 import { said } from './settingWords.ts';
 
 export const BODY_AND_SENDER = {
@@ -29,7 +28,7 @@ export const BODY_AND_SENDER = {
   }),
   'body.not-seated': (p, me, names) => ({
     gap: 'foot is not home',
-    why: `${me} was noted as not fully seated on ${names.unit(String(p.carrier))}: its contacts do not meet.`,
+    why: `${me} was noted as not fully seated on ${names.unit(p.carrier)}: its contacts do not meet.`,
     evidence: [['foot', 'not home']],
   }),
   'body.no-sync-port': (_, me) => ({ gap: 'no sync port', why: `${me} has no socket for a sync cable.` }),
@@ -43,7 +42,7 @@ export const BODY_AND_SENDER = {
   }),
   'shoe.no-centre': (p, me, names) => ({
     gap: 'no centre contact',
-    why: `The shoe of ${me} has no centre contact and ${names.unit(String(p.item))} does not speak its system, so nothing reaches it.`,
+    why: `The shoe of ${me} has no centre contact and ${names.unit(p.item)} does not speak its system, so nothing reaches it.`,
     evidence: [
       ['shoe', text(p.shoe)],
       ['foot', text(p.foot)],
@@ -51,7 +50,7 @@ export const BODY_AND_SENDER = {
   }),
   'shoe.no-top-shoe': (p, me, names) => ({
     gap: 'no shoe on top',
-    why: `${me} has no shoe on top for ${names.unit(String(p.item))}.`,
+    why: `${me} has no shoe on top for ${names.unit(p.item)}.`,
   }),
   'shoe.passthrough-off': (_, me) => ({
     gap: 'pass-through is off',
@@ -60,7 +59,7 @@ export const BODY_AND_SENDER = {
   }),
   'shoe.passthrough-foreign': (p, me, names) => ({
     gap: 'foreign foot on the stack',
-    why: `${names.unit(String(p.trigger))} passes on the ${text(p.top)} system; ${me} has another foot, so it fires but does not meter.`,
+    why: `${names.unit(p.trigger)} passes on the ${text(p.top)} system; ${me} has another foot, so it fires but does not meter.`,
     evidence: [
       ['top shoe', text(p.top)],
       ['foot', text(p.foot)],
@@ -82,7 +81,7 @@ export const BODY_AND_SENDER = {
       p.needed != null
         ? `${me} can be master only from firmware ${text(p.needed)} on; it has ${text(p.found)}.`
         : p.body != null
-          ? `Nothing on ${names.unit(String(p.body))} speaks to it.`
+          ? `Nothing on ${names.unit(p.body)} speaks to it.`
           : `${me} has no radio that can be master.`,
   }),
   'sender.off': (_, me) => ({
@@ -108,9 +107,9 @@ export const BODY_AND_SENDER = {
   }),
   'sender.group-range': (p, me, names) => ({
     gap: `sender has no group ${text(p.group)}`,
-    why: `${names.unit(String(p.hearer))} listens for group ${text(p.group)}; ${me} can only speak to ${list(p.letters)}.`,
+    why: `${names.unit(p.hearer)} listens for group ${text(p.group)}; ${me} can only speak to ${list(p.letters)}.`,
     evidence: [
-      [names.unit(String(p.hearer)), `group ${text(p.group)}`],
+      [names.unit(p.hearer), `group ${text(p.group)}`],
       [me, list(p.letters)],
     ],
   }),
@@ -127,10 +126,10 @@ export const BODY_AND_SENDER = {
   }),
   'sender.rivals': (p, me, names) => ({
     gap: 'two controllers disagree',
-    why: `${me} and ${names.unit(String(p.rival))} share a channel and ID and tell group ${text(p.group)} different things. The last to speak wins, and that is ${me}.`,
+    why: `${me} and ${names.unit(p.rival)} share a channel and ID and tell group ${text(p.group)} different things. The last to speak wins, and that is ${me}.`,
     evidence: [
-      [me, said(String(p.setting), p.found, names)],
-      [names.unit(String(p.rival)), said(String(p.setting), p.expected, names)],
+      [me, said(p.setting, p.found, names)],
+      [names.unit(p.rival), said(p.setting, p.expected, names)],
     ],
   }),
-} satisfies Partial<Record<Code, Sayer>>;
+} satisfies Partial<Reasons>;

@@ -2,12 +2,11 @@
  * What is said of a finding: what will be seen, why, the five words at the gap, and the values that disagree.
  * Written for a person in a dark room. The core hands over codes and values; nothing else words them.
  */
-import type { Fault } from '../path/delivery.ts';
-import { REASONS } from './findingReasons.ts';
-import type { Finding } from '../verdict/judge.ts';
-import type { Values } from './saying.ts';
-import { listed, type Names } from './settingWords.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import type { Fault } from '../rig/check.ts';
+import type { Finding } from '../verdict/finding.ts';
+import { reasonOf } from './findingReasons.ts';
+import { listed, type Names } from './settingWords.ts';
 
 export interface FindingText {
   /** What will be seen. */
@@ -23,7 +22,7 @@ function whatIsSeen(finding: Finding, names: Names): string {
   const who = listed(finding.units, names);
   const many = finding.units.length > 1;
   const verb = (one: string, more: string) => (many ? more : one);
-  const { carried } = finding.params;
+  const carried = 'carried' in finding.params ? finding.params.carried : undefined;
   if (finding.severity === 'D' && carried !== undefined)
     return carried === null
       ? `${who} ${verb('misses', 'miss')} some shots; nobody can say how many.`
@@ -52,7 +51,7 @@ function whatIsSeen(finding: Finding, names: Names): string {
     case 'hearer.generation':
     case 'shoe.firmware':
       if (finding.severity === 'B') return `${who} ${verb('stays', 'stay')} dark.`;
-      if (finding.params.ability === 'manual') return `${who} ${verb('fires', 'fire')} at the wrong power.`;
+      if ('ability' in finding.params && finding.params.ability === 'manual') return `${who} ${verb('fires', 'fire')} at the wrong power.`;
       return `${who} ${verb('fires', 'fire')}, but unmetered.`;
     case 'shoe.foreign':
     case 'shoe.passthrough-off':
@@ -92,10 +91,12 @@ function whatIsSeen(finding: Finding, names: Names): string {
 }
 
 const offBy = (finding: Finding): string =>
-  typeof finding.params.stopsOff === 'number' ? `, ${stopsLabel(finding.params.stopsOff)} stops off` : '';
+  'stopsOff' in finding.params && finding.params.stopsOff !== undefined
+    ? `, ${stopsLabel(finding.params.stopsOff)} stops off`
+    : '';
 
 export function findingText(finding: Finding, names: Names): FindingText {
-  const say = REASONS[finding.code](finding.params as Values, names.unit(finding.subject), names);
+  const say = reasonOf(finding, names);
   return {
     what: whatIsSeen(finding, names),
     why: say.why,
@@ -106,8 +107,8 @@ export function findingText(finding: Finding, names: Names): FindingText {
 
 /** What is written at the gap of one light's line. */
 export const gapText = (fault: Fault, names: Names): string =>
-  REASONS[fault.code](fault.params as Values, names.unit(fault.subject), names).gap;
+  reasonOf(fault, names).gap;
 
 /** Why a fault is one, in a sentence. */
 export const whyText = (fault: Fault, names: Names): string =>
-  REASONS[fault.code](fault.params as Values, names.unit(fault.subject), names).why;
+  reasonOf(fault, names).why;

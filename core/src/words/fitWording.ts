@@ -1,9 +1,9 @@
 /** What is said of a link and of what it carries. */
-import type { Names } from './settingWords.ts';
 import type { CarriesName, WayResult } from '../fit/fit.ts';
 import type { FitNeed } from '../fit/fitNeeds.ts';
 import type { Way } from '../fit/fitTrial.ts';
-import type { Tri } from '../path/signalPath.ts';
+import type { Tri } from '../measure/tri.ts';
+import type { Names } from './settingWords.ts';
 
 export const CARRIES_NAMES: Readonly<Record<CarriesName, string>> = {
   fires: 'fires',
@@ -36,7 +36,7 @@ export function wayText(way: Way, names: Names): string {
 }
 
 /** "fires, power, TTL": what certainly comes through; "nothing" when nothing does. */
-export function carriedText({ carries }: WayResult): string {
+export function carriesText({ carries }: WayResult): string {
   const [yes, open] = [true, null].map((wanted) =>
     (Object.keys(CARRIES_NAMES) as CarriesName[]).filter((name) => carries[name].holds === wanted),
   ) as [CarriesName[], CarriesName[]];

@@ -1,6 +1,6 @@
 /** Why a signal fails in the air, at what should hear it, or between that and the flash. */
-import type { Code } from '../rig/codes.ts';
-import { text, milliseconds, list, abilityWord, versions, pair, type Sayer } from './saying.ts';
+import type { Reasons } from './saying.ts';
+import { abilityWord, list, milliseconds, pair, text, versions } from './saying.ts';
 import { listed, said, settingValue } from './settingWords.ts';
 
 export const HEARER = {
@@ -15,7 +15,7 @@ export const HEARER = {
   }),
   'hearer.family': (p, me, names) => ({
     gap: 'another radio family',
-    why: `${me} listens to another family than ${names.unit(String(p.sender))} speaks.`,
+    why: `${me} listens to another family than ${names.unit(p.sender)} speaks.`,
     ...pair('family', p, me, names),
   }),
   'hearer.asleep': (p, me) => ({
@@ -32,7 +32,7 @@ export const HEARER = {
   }),
   'hearer.maker-mode': (p, me, names) => ({
     gap: 'set to another maker’s light',
-    why: `${me} listens for the coded light of ${settingValue('family', p.found, names)}; ${names.unit(String(p.sender))} speaks ${settingValue('family', p.expected, names)}.`,
+    why: `${me} listens for the coded light of ${settingValue('family', p.found, names)}; ${names.unit(p.sender)} speaks ${settingValue('family', p.expected, names)}.`,
     ...pair('family', p, me, names),
   }),
   'hearer.generation': (p, me) => ({
@@ -44,7 +44,7 @@ export const HEARER = {
   }),
   'hearer.pin': (p, me, names) => ({
     gap: 'not paired by PIN',
-    why: `${me} hears only units paired with the same PIN as its own, and that of ${names.unit(String(p.sender))} differs.`,
+    why: `${me} hears only units paired with the same PIN as its own, and that of ${names.unit(p.sender)} differs.`,
     ...pair('pin', p, me, names),
   }),
   'hearer.selector': (p, me) => ({
@@ -62,17 +62,17 @@ export const HEARER = {
   }),
   'hearer.channel': (p, me, names) => ({
     gap: `channel ${text(p.found)}, sender on ${text(p.expected)}`,
-    why: `${names.unit(String(p.sender))} speaks on channel ${text(p.expected)}. ${me} listens on ${text(p.found)}, so it hears nothing.`,
+    why: `${names.unit(p.sender)} speaks on channel ${text(p.expected)}. ${me} listens on ${text(p.found)}, so it hears nothing.`,
     ...pair('channel', p, me, names),
   }),
   'hearer.dip': (p, me, names) => ({
     gap: `switch ${list(p.differing)} set wrong`,
-    why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(String(p.sender))} is on ${text(p.expected)}. Flip switch ${list(p.differing)}.`,
+    why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(p.sender)} is on ${text(p.expected)}. Flip switch ${list(p.differing)}.`,
     ...pair('channel', p, me, names),
   }),
   'hearer.id': (p, me, names) => ({
     gap: `${said('networkId', p.found, names)}, sender ${settingValue('networkId', p.expected, names)}`,
-    why: `The network ID of ${me} differs from that of ${names.unit(String(p.sender))}, so it takes the signal for a stranger's.`,
+    why: `The network ID of ${me} differs from that of ${names.unit(p.sender)}, so it takes the signal for a stranger's.`,
     ...pair('networkId', p, me, names),
   }),
   'hearer.group': (p, me) => ({
@@ -102,15 +102,15 @@ export const HEARER = {
   }),
   'foot.voltage': (p, me, names) => ({
     gap: `${text(p.volts)} V on its contacts`,
-    why: `${me} puts ${text(p.volts)} V on the contact; ${names.unit(String(p.next))} bears ${text(p.tolerated)} V. Do not connect them.`,
+    why: `${me} puts ${text(p.volts)} V on the contact; ${names.unit(p.next)} bears ${text(p.tolerated)} V. Do not connect them.`,
     evidence: [
       [me, `${text(p.volts)} V`],
-      [names.unit(String(p.next)), `${text(p.tolerated)} V at most`],
+      [names.unit(p.next), `${text(p.tolerated)} V at most`],
     ],
   }),
   'eye.preflash': (p, me, names) => ({
     gap: 'fires at the metering pulse',
-    why: `${me} sees the metering pulse of ${names.unit(String(p.cause))} and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens.`,
+    why: `${me} sees the metering pulse of ${names.unit(p.cause)} and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens.`,
     evidence: [
       ['eye', text(p.eye)],
       ['fires at', milliseconds(p.atUs)],
@@ -118,18 +118,18 @@ export const HEARER = {
   }),
   'eye.burst': (p, me, names) => ({
     gap: 'fires at coded light',
-    why: `${me} sees the coded light by which ${names.unit(String(p.cause))} speaks and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens. No eye mode lets it pass.`,
+    why: `${me} sees the coded light by which ${names.unit(p.cause)} speaks and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens. No eye mode lets it pass.`,
   }),
   'eye.waits-for-second': (p, me, names) => ({
     gap: 'waits for a second pulse',
-    why: `${me} lets one pulse pass and waits for the next, but ${listed((p.seen as unknown as string[]) ?? [], names) || 'what it sees'} gives only one.`,
+    why: `${me} lets one pulse pass and waits for the next, but ${listed(p.seen, names) || 'what it sees'} gives only one.`,
     evidence: [
       ['eye', 'S2'],
       ['pulses seen', '1'],
     ],
   }),
   'eye.nothing-in-view': (p, me, names) => {
-    const sees = (p.sees as unknown as string[]) ?? [];
+    const sees = p.sees;
     return {
       gap: 'sees no light fire',
       why:
@@ -185,10 +185,10 @@ export const HEARER = {
   }),
   'eye.hss': (p, me, names) => ({
     gap: 'answers a pulse train',
-    why: `${me} sees the train by which ${names.unit(String(p.cause))} does high-speed sync, and answers its start with one pulse.`,
+    why: `${me} sees the train by which ${names.unit(p.cause)} does high-speed sync, and answers its start with one pulse.`,
   }),
   'eye.anyone': (_, me) => ({
     gap: 'anyone can fire it',
     why: `${me} answers any flash it sees, a guest’s camera as well.`,
   }),
-} satisfies Partial<Record<Code, Sayer>>;
+} satisfies Partial<Reasons>;

@@ -1,8 +1,7 @@
 /** Why a lamp gives nothing or the wrong thing, and why the picture is dark in part. */
-import type { Code } from '../rig/codes.ts';
-import { text, milliseconds, percent, seconds, abilityWord, positionWord, type Sayer } from './saying.ts';
-import { said, settingValue } from './settingWords.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import { abilityWord, milliseconds, percent, positionWord, type Reasons, seconds, stopsText, text } from './saying.ts';
+import { said, settingValue } from './settingWords.ts';
 
 export const LAMP_AND_FRAME = {
   'lamp.disabled': (_, me) => ({
@@ -15,10 +14,10 @@ export const LAMP_AND_FRAME = {
   }),
   'lamp.multi-limit': (p, me) => ({
     gap: 'beyond its multi limits',
-    why: `${me} refuses ${text(p.pops)} pops at ${text(p.hz)} a second and ${stopsLabel(Number(p.power))} stops: at most ${text(p.mostPops)} at ${text(p.mostHz)} a second and ${stopsLabel(Number(p.mostPower))} stops.`,
+    why: `${me} refuses ${text(p.pops)} pops at ${text(p.hz)} a second and ${stopsText(p.power)} stops: at most ${text(p.mostPops)} at ${text(p.mostHz)} a second and ${stopsText(p.mostPower)} stops.`,
     evidence: [
-      ['wanted', `${text(p.pops)} at ${text(p.hz)} Hz, ${stopsLabel(Number(p.power))}`],
-      ['at most', `${text(p.mostPops)} at ${text(p.mostHz)} Hz, ${stopsLabel(Number(p.mostPower))}`],
+      ['wanted', `${text(p.pops)} at ${text(p.hz)} Hz, ${stopsText(p.power)}`],
+      ['at most', `${text(p.mostPops)} at ${text(p.mostHz)} Hz, ${stopsText(p.mostPower)}`],
     ],
   }),
   'lamp.heat': (p, me) => ({
@@ -37,19 +36,19 @@ export const LAMP_AND_FRAME = {
     ],
   }),
   'lamp.power-floor': (p, me) => ({
-    gap: `cannot go below ${stopsLabel(Number(p.limit))}`,
-    why: `${me} goes down to ${stopsLabel(Number(p.limit))} stops; ${stopsLabel(Number(p.wanted))} is wanted.`,
+    gap: `cannot go below ${stopsLabel(p.limit)}`,
+    why: `${me} goes down to ${stopsLabel(p.limit)} stops; ${stopsLabel(p.wanted)} is wanted.`,
     evidence: [
-      ['wanted', stopsLabel(Number(p.wanted))],
-      ['lowest', stopsLabel(Number(p.limit))],
+      ['wanted', stopsLabel(p.wanted)],
+      ['lowest', stopsLabel(p.limit)],
     ],
   }),
   'lamp.power-ceiling': (p, me) => ({
-    gap: `cannot go above ${stopsLabel(Number(p.limit))}`,
-    why: `${me} goes up to ${stopsLabel(Number(p.limit))} stops; ${stopsLabel(Number(p.wanted))} is wanted.`,
+    gap: `cannot go above ${stopsLabel(p.limit)}`,
+    why: `${me} goes up to ${stopsLabel(p.limit)} stops; ${stopsLabel(p.wanted)} is wanted.`,
     evidence: [
-      ['wanted', stopsLabel(Number(p.wanted))],
-      ['highest', stopsLabel(Number(p.limit))],
+      ['wanted', stopsLabel(p.wanted)],
+      ['highest', stopsLabel(p.limit)],
     ],
   }),
   'frame.over-sync': (p, me) => ({
@@ -73,16 +72,16 @@ export const LAMP_AND_FRAME = {
     why: `The link of ${me} carries no power: walk to it to change it.`,
   }),
   'power.overwritten': (p, me, names) => ({
-    gap: `sender says ${settingValue(String(p.setting), p.found, names)}`,
-    why: `${me} tells group ${text(p.group)} ${said(String(p.setting), p.found, names)}; ${names.unit(String(p.light))} should have ${settingValue(String(p.setting), p.expected, names)}. The sender wins at every frame.`,
+    gap: `sender says ${settingValue(p.setting, p.found, names)}`,
+    why: `${me} tells group ${text(p.group)} ${said(p.setting, p.found, names)}; ${names.unit(p.light)} should have ${settingValue(p.setting, p.expected, names)}. The sender wins at every frame.`,
     evidence: [
-      ['wanted', said(String(p.setting), p.expected, names)],
-      [me, said(String(p.setting), p.found, names)],
+      ['wanted', said(p.setting, p.expected, names)],
+      [me, said(p.setting, p.found, names)],
     ],
   }),
   'power.shared-group': (p, me, names) => ({
     gap: `shares group ${text(p.group)}`,
-    why: `Group ${text(p.group)} has one power, and another light in it needs what ${me} says. ${names.unit(String(p.light))} wants ${settingValue('power', p.expected, names)}.`,
+    why: `Group ${text(p.group)} has one power, and another light in it needs what ${me} says. ${names.unit(p.light)} wants ${settingValue('power', p.expected, names)}.`,
     evidence: [
       ['wanted', settingValue('power', p.expected, names)],
       [`group ${text(p.group)}`, settingValue('power', p.found, names)],
@@ -90,11 +89,11 @@ export const LAMP_AND_FRAME = {
   }),
   'crew.clash': (p, me, names) => ({
     gap: p.strange === true ? 'fires for a stranger' : 'fires for the wrong body',
-    why: `${me} fires when ${names.unit(String(p.body))} shoots, which it should not: it ${p.link === 'eye' ? `sees ${names.unit(String(p.cause))}` : `hears ${names.unit(String(p.cause))}`}.`,
+    why: `${me} fires when ${names.unit(p.body)} shoots, which it should not: it ${p.link === 'eye' ? `sees ${names.unit(p.cause)}` : `hears ${names.unit(p.cause)}`}.`,
   }),
   'crew.channels-exhausted': (p, me, names) => ({
     gap: 'no channel left',
-    why: `${names.unit(String(p.body))} shares the channel of ${me}, and ${p.family == null ? 'its family' : names.family(String(p.family))} has no other that is free and no ID. Agree turns with them, or fire it by eye or cable.`,
+    why: `${names.unit(p.body)} shares the channel of ${me}, and ${p.family == null ? 'its family' : names.family(String(p.family))} has no other that is free and no ID. Agree turns with them, or fire it by eye or cable.`,
   }),
   'crew.emitter-near': (p, me) => ({
     gap: `${text(p.emitter)} on channel ${text(p.channel)}`,
@@ -106,11 +105,11 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.tail-gradient': (p, me, names) => ({
     gap: `light falls off across the frame`,
-    why: `The pulse of ${names.unit(String(p.light))} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
+    why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
   }),
   'frame.duration': (p, me, names) => ({
     gap: `${text(p.shutter)} cuts the pulse short`,
-    why: `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(String(p.light))} still burns: ${text(p.lost)} stops are lost.`,
+    why: `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${text(p.lost)} stops are lost.`,
   }),
   'crew.no-id': (_, me) => ({
     gap: 'no network ID',
@@ -123,18 +122,18 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.no-hss': (p, me, names) => ({
     gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
-    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(String(p.by))}.`,
+    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(p.by)}.`,
   }),
   'power.local-trim': (p, me) => ({
-    gap: `trim ${stopsLabel(Number(p.trim))} is pushed away`,
-    why: `${stopsLabel(Number(p.trim))} stops were dialled on ${me} itself; the sender’s next push takes them back.`,
+    gap: `trim ${stopsLabel(p.trim)} is pushed away`,
+    why: `${stopsLabel(p.trim)} stops were dialled on ${me} itself; the sender’s next push takes them back.`,
   }),
   'power.comp-limit': (p, me) => ({
     gap: 'compensation at its limit',
     why: `${me} takes ${text(p.limit)} stops of compensation; ${stopsLabel(Math.abs(Number(p.over)))} more are dialled in.`,
   }),
   'power.rounded': (p, me) => ({
-    gap: `rounds to ${stopsLabel(Number(p.rounded))}`,
-    why: `${me} cannot be set to ${Number(p.wanted).toFixed(2)} stops: its nearest step is ${stopsLabel(Number(p.rounded))}.`,
+    gap: `rounds to ${stopsLabel(p.rounded)}`,
+    why: `${me} cannot be set to ${Number(p.wanted).toFixed(2)} stops: its nearest step is ${stopsLabel(p.rounded)}.`,
   }),
-} satisfies Partial<Record<Code, Sayer>>;
+} satisfies Partial<Reasons>;

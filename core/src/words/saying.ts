@@ -1,22 +1,27 @@
 /** What a finding's sayer gets and gives, and the small words all of them share. */
-import type { Params } from '../rig/codes.ts';
-import type { Position } from '../record/profile.ts';
+import { stopsLabel } from '../measure/stops.ts';
+import type { Position } from '../record/profileTerms.ts';
+import type { SettingPath, SettingValue } from '../record/settings.ts';
+import type { ParamsOf } from '../rig/check.ts';
+import type { Code } from '../rig/codes.ts';
 import { type Names, POSITION_NAMES, said } from './settingWords.ts';
 
-export type Values = Record<string, never> & Params;
-export interface Say {
+export interface Reason {
   gap: string;
   why: string;
   evidence?: readonly (readonly [label: string, value: string])[];
 }
-export type Sayer = (p: Values, me: string, names: Names) => Say;
+/** Says why a fault of one code is one, from its values and the name of the unit to blame. */
+export type ReasonFor<C extends Code> = (p: ParamsOf<C>, me: string, names: Names) => Reason;
+export type Reasons = { [C in Code]: ReasonFor<C> };
 
-export const text = (value: unknown, otherwise = 'not recorded'): string => (value == null ? otherwise : String(value));
-export const milliseconds = (us: unknown): string => `${(Number(us) / 1000).toFixed(2)} ms`;
-export const percent = (share: unknown): string => `${Math.round(100 * (1 - Number(share)))} %`;
-export const list = (value: unknown): string => ((value as readonly string[]) ?? []).join(', ') || 'none';
+export const text = (value: string | number | null | undefined, otherwise = 'not recorded'): string => (value == null ? otherwise : String(value));
+export const stopsText = (stops: number | null): string => (stops === null ? 'not recorded' : stopsLabel(stops));
+export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
+export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
+export const list = (values: readonly string[]): string => values.join(', ') || 'none';
 
-export const seconds = (value: unknown): string => `${Number(Number(value).toFixed(2))} s`;
+export const seconds = (value: number | null): string => `${Number(Number(value).toFixed(2))} s`;
 
 export const ABILITY_WORDS: Readonly<Record<string, string>> = {
   fire: 'way to fire',
@@ -27,20 +32,26 @@ export const ABILITY_WORDS: Readonly<Record<string, string>> = {
   multi: 'multi mode',
   power: 'power from the sender',
 };
-export const abilityWord = (ability: unknown): string => ABILITY_WORDS[String(ability)] ?? String(ability);
+export const abilityWord = (ability: string): string => ABILITY_WORDS[ability] ?? ability;
 
-export const positionWord = (position: unknown): string => POSITION_NAMES[position as Position] ?? 'where it is used';
+export const positionWord = (position: Position | null): string =>
+  position === null ? 'where it is used' : POSITION_NAMES[position];
 
-export const versions = (p: Values, me: string): Pick<Say, 'evidence'> => ({
+export const versions = (p: { found?: string | null; needed?: string | null }, me: string): Pick<Reason, 'evidence'> => ({
   evidence: [
     [me, `firmware ${text(p.found)}`],
     ['needed', `firmware ${text(p.needed)}`],
   ],
 });
 
-export const pair = (path: string, p: Values, me: string, names: Names): Pick<Say, 'evidence'> => ({
+export const pair = (
+  path: SettingPath,
+  p: { found: SettingValue; expected: SettingValue; sender: string },
+  me: string,
+  names: Names,
+): Pick<Reason, 'evidence'> => ({
   evidence: [
     [me, said(path, p.found, names)],
-    [p.sender == null ? 'wanted' : names.unit(String(p.sender)), said(path, p.expected, names)],
+    [names.unit(p.sender), said(path, p.expected, names)],
   ],
 });

@@ -1,7 +1,7 @@
 /** Names and values of settings and fields as people say them. */
-import type { SettingPath } from '../record/look.ts';
-import type { Ability, Position } from '../record/profile.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import type { Ability, Position } from '../record/profileTerms.ts';
+import type { FieldPath } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */
 export interface Names {
@@ -168,7 +168,7 @@ export const ABILITY_NAMES: Readonly<Record<Ability, string>> = {
   modelling: 'modelling lamp',
 };
 
-export function settingName(path: SettingPath): string {
+export function settingName(path: FieldPath): string {
   const capability = CAPABILITY.exec(path);
   if (capability) {
     return `${ABILITY_NAMES[capability[2] as Ability]} ${POSITION_NAMES[capability[1] as Position]}`;
@@ -192,7 +192,7 @@ const YES_NO: Readonly<Record<string, readonly [string, string]>> = {
 const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
 const wordFor = (value: string): string => WORDS[value] ?? value;
 
-export function settingValue(path: SettingPath, value: unknown, names: Names): string {
+export function settingValue(path: FieldPath, value: unknown, names: Names): string {
   if (value == null) return MEANT_WHEN_LEFT_OUT[path] ?? 'not recorded';
   const field = GROUP_FIELD.exec(path)?.[2] ?? path;
   if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
@@ -214,7 +214,7 @@ export function settingValue(path: SettingPath, value: unknown, names: Names): s
 }
 
 /** A number with its setting, as said aloud: "channel 11", "ID off". */
-export const said = (path: SettingPath, value: unknown, names: Names): string =>
+export const said = (path: FieldPath, value: unknown, names: Names): string =>
   `${settingName(path)} ${settingValue(path, value, names)}`;
 
 /** "Light 3", "Lights 3 and 5", "Lights 1, 2 and 4 more". */

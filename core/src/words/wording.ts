@@ -1,12 +1,13 @@
 /** What is said of fixes, verdicts and lines; findingWording.ts says findings. All wording is in these two. */
-import { gapText } from './findingWording.ts';
-import type { Fix, Need } from '../mend/fixes.ts';
-import type { Change } from '../record/look.ts';
-import { type Kit, type KitIndex, indexKit } from '../rig/rig.ts';
-import { listed, type Names, said, settingName, settingValue } from './settingWords.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import type { Fix } from '../mend/fixes.ts';
+import type { Need } from '../mend/need.ts';
+import type { Change } from '../record/change.ts';
+import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
+import { gapText } from './findingWording.ts';
+import { listed, type Names, said, settingName, settingValue } from './settingWords.ts';
 
 export function namesOf(kit: Kit | KitIndex): Names {
   const index = Array.isArray(kit.units) ? indexKit(kit as Kit) : (kit as KitIndex);

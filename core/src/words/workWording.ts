@@ -1,22 +1,22 @@
 /** What is said of a plan of work, of a change not yet made, and of a frame not yet taken. */
-import type { CauseLink } from '../shot/causeChain.ts';
-import { isDoneAtCamera } from '../mend/fixes.ts';
-import type { FramePicture, SyncLimit } from '../shot/framePreview.ts';
+import { isDoneAtCamera } from '../mend/cost.ts';
 import { UNMEASURED_WALK_SECONDS, type Work } from '../mend/leastWork.ts';
-import type { Change } from '../record/look.ts';
+import type { Change } from '../record/change.ts';
 import type { Rig } from '../rig/rig.ts';
-import { listed, type Names } from './settingWords.ts';
+import type { CauseLink } from '../shot/causeChain.ts';
+import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
+import { listed, type Names } from './settingWords.ts';
 
 /** One stop of a plan: the camera, or a unit somebody walks to. */
-export interface Stop {
+export interface Visit {
   /** Null for what is in the photographer's hands. */
   unit: string | null;
   walkSeconds: number | null;
   changes: readonly Change[];
 }
 
-export function stopsOf(rig: Rig, work: Work): Stop[] {
+export function visitsOf(rig: Rig, work: Work): Visit[] {
   const stops = new Map<string | null, Change[]>();
   for (const change of work.changes) {
     const unit = isDoneAtCamera(rig, change) ? null : change.unit;
@@ -97,7 +97,7 @@ export const chainText = (chain: readonly CauseLink[], names: Names): string =>
         .join(', ')}.`;
 
 /** What a small frame shows, for a reader. */
-export function pictureText({ dark, gradient, pulse }: FramePicture): string {
+export function framePreviewText({ dark, gradient, pulse }: FramePreview): string {
   const darkness = dark === 0 ? 'whole frame lit' : dark === 1 ? 'nothing lit' : `${Math.round(100 * dark)} % dark`;
   const falls = gradient >= 0.1 ? `, falling by ${gradient.toFixed(1)} stops across` : '';
   return `${darkness}${falls}${pulse === 'instant' ? ', drawn as an instant: its duration is not recorded' : ''}`;

@@ -1,4 +1,4 @@
-import type { Settings } from '@ergon/core/record/look';
+import type { Settings } from '@ergon/core/record/settings';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { LookRow, UnitRow } from './CrewRecord.ts';
 

@@ -1,3 +1,4 @@
+import type { Attitude } from '@ergon/core/record/settingTerms';
 import type { TestResult } from '@ergon/core/record/testFire';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryGeneratedColumn, type Relation } from 'typeorm';
 import { LookRow } from './CrewRecord.ts';
@@ -27,6 +28,10 @@ export class TestFireRow {
 
   @Column({ type: 'varchar', length: 64 })
   bodyId!: string;
+
+  /** How the camera was held; null where that was not recorded. */
+  @Column({ type: 'varchar', length: 16, nullable: true })
+  attitude!: Attitude | null;
 
   @Column({ type: 'varchar', length: 16 })
   result!: TestResult;

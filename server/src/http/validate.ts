@@ -1,4 +1,4 @@
-import { faultsOf } from '@ergon/core/record/kitDocument';
+import { faultsOf } from '@ergon/core/record/fieldFault';
 import type { z } from 'zod';
 import { ApiError } from '../errors.ts';
 

@@ -1,22 +1,12 @@
-import { labelSchema } from '@ergon/core/record/fieldShapes';
+import { crewSchema, memberSchema, signInSchema } from '@ergon/core/record/exchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
-import { z } from 'zod';
 import { ApiError } from '../errors.ts';
 import { enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
 import { addMember, checkMember, demoMember, resetDemo, startCrew } from '../store/crews.ts';
-
-/** Long enough to resist guessing, short enough to hash; no rule about which characters. */
-const passphraseSchema = z.string().min(8, 'is shorter than 8 characters').max(200, 'is longer than 200 characters');
-const signInSchema = z.strictObject({
-  name: labelSchema,
-  passphrase: z.string().min(1, 'is empty').max(200, 'is longer than 200 characters'),
-});
-const memberSchema = z.strictObject({ name: labelSchema, passphrase: passphraseSchema });
-const crewSchema = z.strictObject({ crew: labelSchema, name: labelSchema, passphrase: passphraseSchema });
 
 export interface SignInOptions {
   demo: KitDocument;

@@ -1,63 +1,46 @@
+import { canonical } from '@ergon/core/measure/canonical';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
-import { faultsOf, unitReferences } from '@ergon/core/record/kitDocument';
-import { readSetting, type Settings, withSetting } from '@ergon/core/record/look';
+import type { Conflict, SavedUnit, UnitEdit } from '@ergon/core/record/exchange';
+import { faultsOf } from '@ergon/core/record/fieldFault';
+import { unitReferences } from '@ergon/core/record/kitDocument';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
-import { canonical } from '@ergon/core/verdict/readiness';
-import { type DataSource, type EntityManager, In } from 'typeorm';
+import { readSetting, type SettingPath, type Settings, type SettingValue, withSetting } from '@ergon/core/record/settings';
+import { type EntityManager, In } from 'typeorm';
+import { DEADLOCK, isErrno } from '../database/mariadbErrors.ts';
 import { FamilyRow } from '../entities/CrewRecord.ts';
 import { LookUnit } from '../entities/LookUnit.ts';
-import { ApiError, type FieldFault } from '../errors.ts';
+import type { FieldFault } from '@ergon/core/record/fieldFault';
+import { ApiError } from '../errors.ts';
+import type { InLook } from './inCrew.ts';
 
-/** New values by setting name for one unit, made on the version its editor saw. */
-export interface UnitEdit {
-  unit: string;
-  version: number;
-  set: Record<string, unknown>;
-}
+type LookKey = Omit<InLook, 'source'>;
 
-export interface Conflict {
-  unit: string;
-  /** The settings as somebody else left them, and their version. */
-  theirs: Settings;
-  version: number;
-  yours: Record<string, unknown>;
-}
-
-export interface SavedUnit {
-  unit: string;
-  version: number;
-  settings: Settings;
-}
-
-/** InnoDB gives up one of two transactions that wait for each other; the one given up may simply start again. */
-const DEADLOCK = 1213;
+/** How often a transaction that the database gave up is started again. */
+const MOST_TRIES = 3;
 
 /** All edits or none. Edits of different units never meet; a stale edit answers 409 with both values. */
 export async function applyChanges(
-  source: DataSource,
-  crewId: string,
-  lookId: string,
+  { source, ...at }: InLook,
   edits: readonly UnitEdit[],
 ): Promise<SavedUnit[]> {
   for (let attempt = 1; ; attempt++) {
     try {
-      return await source.transaction((manager) => applyOnce(manager, crewId, lookId, edits));
+      return await source.transaction((manager) => applyOnce(manager, at, edits));
     } catch (error) {
-      if ((error as { errno?: number }).errno !== DEADLOCK || attempt === 3) throw error;
+      if (!isErrno(error, DEADLOCK) || attempt === MOST_TRIES) throw error;
     }
   }
 }
 
 async function applyOnce(
   manager: EntityManager,
-  crewId: string,
-  lookId: string,
+  at: LookKey,
   edits: readonly UnitEdit[],
 ): Promise<SavedUnit[]> {
   // One order for all editors, so that two of them cannot wait for each other.
   const ordered = [...edits].sort((a, b) => (a.unit < b.unit ? -1 : 1));
   const rows = await manager.find(LookUnit, {
-    where: { crewId, lookId, unitId: In(ordered.map((edit) => edit.unit)) },
+    where: { ...at, unitId: In(ordered.map((edit) => edit.unit)) },
   });
   const byUnit = new Map(rows.map((row) => [row.unitId, row]));
   const absent = ordered.find((edit) => !byUnit.has(edit.unit));
@@ -89,15 +72,13 @@ async function applyOnce(
     );
     throw new ApiError('record.stale', faults, { conflicts });
   }
-  await checkReferences(manager, crewId, lookId, saved);
+  await checkReferences(manager, at, saved);
   return saved;
 }
 
 function checkedSettings(edit: UnitEdit, current: Settings): Settings {
-  const next = Object.entries(edit.set).reduce(
-    (settings, [path, value]) => withSetting(settings, path, value),
-    current,
-  );
+  // What was sent as a value is whatever was sent: the schema below says whether it may be.
+  const next = settingsIn(edit).reduce((settings, [path, value]) => withSetting(settings, path, value), current);
   const result = settingsSchema.safeParse(next);
   if (result.success) return result.data;
   throw new ApiError(
@@ -105,6 +86,8 @@ function checkedSettings(edit: UnitEdit, current: Settings): Settings {
     faultsOf(result.error).map((fault) => ({ ...fault, path: `changes.${edit.unit}.${fault.path}` })),
   );
 }
+
+const settingsIn = (edit: UnitEdit) => Object.entries(edit.set) as [SettingPath, SettingValue][];
 
 /** Saving a stale entity would overwrite: the version stands in the condition, and one row must have changed. */
 async function store(manager: EntityManager, row: LookUnit, settings: Settings): Promise<boolean> {
@@ -125,7 +108,7 @@ async function conflictOf(manager: EntityManager, row: LookUnit, edit: UnitEdit)
   });
   const theirs = now ?? row;
   const yours = Object.fromEntries(
-    Object.entries(edit.set).filter(
+    settingsIn(edit).filter(
       ([path, value]) => canonical(readSetting(theirs.settings, path)) !== canonical(value ?? null),
     ),
   );
@@ -135,16 +118,15 @@ async function conflictOf(manager: EntityManager, row: LookUnit, edit: UnitEdit)
 /** A setting must not name a unit or family that is not there: the line would have nowhere to go. */
 async function checkReferences(
   manager: EntityManager,
-  crewId: string,
-  lookId: string,
+  at: LookKey,
   saved: readonly SavedUnit[],
 ): Promise<void> {
   const placed = await manager.find(LookUnit, {
-    where: { crewId, lookId },
+    where: at,
     select: { crewId: true, lookId: true, unitId: true },
   });
   const inLook = new Set(placed.map((row) => row.unitId));
-  const families = await manager.find(FamilyRow, { where: { crewId }, select: { crewId: true, id: true } });
+  const families = await manager.find(FamilyRow, { where: { crewId: at.crewId }, select: { crewId: true, id: true } });
   const known = new Set(families.map((row) => row.id));
   const faults: FieldFault[] = [];
   for (const { unit, settings } of saved) {

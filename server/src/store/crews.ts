@@ -1,20 +1,21 @@
-import { randomUUID } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
+import type { NewCrew, NewMember } from '@ergon/core/record/exchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { hash, verify } from '@node-rs/argon2';
+import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
+import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { Crew } from '../entities/Crew.ts';
 import { FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
 import { importDocument } from './importDocument.ts';
 
-const DUPLICATE = 1062;
 export const DEMO_CREW_ID = 'demo';
 const DEMO_MEMBER_ID = 'demo-guest';
 
 export async function startCrew(
   source: DataSource,
-  input: { crew: string; name: string; passphrase: string },
+  input: NewCrew,
 ): Promise<Member> {
   const passphraseHash = await hash(input.passphrase);
   const crew = { id: randomUUID(), name: input.crew, isDemo: false, event: { name: input.crew } };
@@ -25,7 +26,7 @@ export async function startCrew(
       return manager.findOneByOrFail(Member, { name: input.name });
     });
   } catch (error) {
-    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+    if (!isErrno(error, DUPLICATE)) throw error;
     throw new ApiError('name.taken', [{ path: 'name', message: 'is taken: add a surname or a place' }]);
   }
 }
@@ -33,13 +34,13 @@ export async function startCrew(
 export async function addMember(
   source: DataSource,
   crewId: string,
-  input: { name: string; passphrase: string },
+  input: NewMember,
 ): Promise<void> {
   const passphraseHash = await hash(input.passphrase);
   try {
     await source.manager.insert(Member, { id: randomUUID(), crewId, name: input.name, passphraseHash });
   } catch (error) {
-    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+    if (!isErrno(error, DUPLICATE)) throw error;
     throw new ApiError('name.taken', [{ path: 'name', message: 'is taken: add a surname or a place' }]);
   }
 }

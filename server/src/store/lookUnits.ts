@@ -1,20 +1,19 @@
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { TestReport } from '@ergon/core/record/exchange';
 import { unitReferences } from '@ergon/core/record/kitDocument';
-import type { Settings } from '@ergon/core/record/look';
-import { type DataSource, In, IsNull } from 'typeorm';
+import type { Settings } from '@ergon/core/record/settings';
+import { In, IsNull } from 'typeorm';
+import { DUPLICATE, isErrno, NO_PARENT } from '../database/mariadbErrors.ts';
 import { UnitRow } from '../entities/CrewRecord.ts';
 import { LookUnit } from '../entities/LookUnit.ts';
 import { TestFireRow } from '../entities/TestFireRow.ts';
 import { ApiError } from '../errors.ts';
-import type { SignedIn } from '../http/session.ts';
+import type { InLook } from './inCrew.ts';
 
-const DUPLICATE = 1062;
 
 /** Puts a unit of the kit into a look. */
 export async function placeUnit(
-  source: DataSource,
-  crewId: string,
-  lookId: string,
+  { source, crewId, lookId }: InLook,
   unitId: string,
   settings: Settings,
 ): Promise<void> {
@@ -23,17 +22,16 @@ export async function placeUnit(
   try {
     await source.manager.insert(LookUnit, { crewId, lookId, unitId, settings, docVersion: DOCUMENT_VERSION } as never);
   } catch (error) {
-    const { errno } = error as { errno?: number };
-    if (errno === DUPLICATE)
+    if (isErrno(error, DUPLICATE))
       throw new ApiError('record.exists', [{ path: 'unit', message: 'is in this look already' }]);
-    // A foreign key without its row: the look is not this crew's.
-    if (errno === 1452) throw new ApiError('record.missing', [{ path: 'look', message: 'is not one of your looks' }]);
+    // The look is not this crew's.
+    if (isErrno(error, NO_PARENT)) throw new ApiError('record.missing', [{ path: 'look', message: 'is not one of your looks' }]);
     throw error;
   }
 }
 
 /** Takes a unit out of a look, unless another one there names it: that one would be left pointing at nothing. */
-export async function unplaceUnit(source: DataSource, crewId: string, lookId: string, unitId: string): Promise<void> {
+export async function unplaceUnit({ source, crewId, lookId }: InLook, unitId: string): Promise<void> {
   await source.transaction(async (manager) => {
     const placed = await manager.findBy(LookUnit, { crewId, lookId });
     for (const { unitId: other, settings } of placed) {
@@ -48,21 +46,12 @@ export async function unplaceUnit(source: DataSource, crewId: string, lookId: st
   });
 }
 
-export interface TestReport {
-  light: string;
-  body: string;
-  result: TestFireRow['result'];
-  fingerprint: string;
-}
-
 /** Logs test fires of lights and bodies that are in the look. */
 export async function logTests(
-  source: DataSource,
-  who: SignedIn,
-  lookId: string,
+  { source, crewId, lookId }: InLook,
+  memberId: string,
   reports: readonly TestReport[],
 ): Promise<void> {
-  const { crewId, memberId } = who;
   const ids = [...new Set(reports.flatMap((report) => [report.light, report.body]))];
   const placed = await source.manager.findBy(LookUnit, { crewId, lookId, unitId: In(ids) });
   const known = new Set(placed.map((row) => row.unitId));
@@ -74,11 +63,12 @@ export async function logTests(
   });
   await source.manager.insert(
     TestFireRow,
-    reports.map(({ light, body, result, fingerprint }) => ({
+    reports.map(({ light, body, attitude, result, fingerprint }) => ({
       crewId,
       lookId,
       lightId: light,
       bodyId: body,
+      attitude: attitude ?? null,
       result,
       fingerprint,
       memberId,

@@ -3,11 +3,12 @@ import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { Family } from '@ergon/core/record/family';
 import type { Look } from '@ergon/core/record/look';
 import { type Profile, radiosOf } from '@ergon/core/record/profile';
-import { type DataSource, type EntityManager, In, IsNull } from 'typeorm';
+import { type EntityManager, In, IsNull } from 'typeorm';
+import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { type CrewRecord, FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError } from '../errors.ts';
+import type { InCrew } from './inCrew.ts';
 
-const DUPLICATE = 1062;
 
 /** A class of stored records, with what must hold of a document before it is stored. */
 export interface ModelKind<T extends { id: string }> {
@@ -54,25 +55,23 @@ export const LOOKS: ModelKind<Omit<Look, 'units'>> = {
 };
 
 export async function addModel<T extends { id: string }>(
-  source: DataSource,
+  { source, crewId }: InCrew,
   kind: ModelKind<T>,
-  crewId: string,
   doc: T,
 ): Promise<void> {
   await kind.check(source.manager, crewId, doc, null);
   try {
     await source.manager.insert(kind.Row, { crewId, id: doc.id, doc, docVersion: DOCUMENT_VERSION } as never);
   } catch (error) {
-    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+    if (!isErrno(error, DUPLICATE)) throw error;
     throw new ApiError('record.exists', [{ path: 'id', message: 'is in use: choose another' }]);
   }
 }
 
 /** Puts a new state in the place of the one its editor saw. */
 export async function replaceModel<T extends { id: string }>(
-  source: DataSource,
+  { source, crewId }: InCrew,
   kind: ModelKind<T>,
-  crewId: string,
   version: number,
   doc: T,
 ): Promise<number> {
@@ -97,9 +96,8 @@ export async function replaceModel<T extends { id: string }>(
 }
 
 export async function removeModel<T extends { id: string }>(
-  source: DataSource,
+  { source, crewId }: InCrew,
   kind: ModelKind<T>,
-  crewId: string,
   id: string,
 ): Promise<void> {
   await source.transaction(async (manager) => {

@@ -46,6 +46,7 @@ export async function readRig(source: DataSource, who: SignedIn): Promise<CrewRi
       look: row.lookId,
       light: row.lightId,
       body: row.bodyId,
+      attitude: row.attitude,
       result: row.result,
       fingerprint: row.fingerprint,
       at: row.at.toISOString(),

@@ -1,18 +1,14 @@
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { UnitBatch } from '@ergon/core/record/exchange';
 import type { Unit } from '@ergon/core/record/unit';
-import { type DataSource, type EntityManager, In } from 'typeorm';
+import { type EntityManager, In } from 'typeorm';
 import { ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
-import { ApiError, type FieldFault } from '../errors.ts';
-
-/** Many units at once: added, changed on the version their editor saw, and removed. */
-export interface UnitBatch {
-  add: readonly Unit[];
-  change: readonly { version: number; unit: Unit }[];
-  remove: readonly string[];
-}
+import type { FieldFault } from '@ergon/core/record/fieldFault';
+import { ApiError } from '../errors.ts';
+import type { InCrew } from './inCrew.ts';
 
 /** All of it or none. An id that was removed before may come back as another unit. */
-export async function applyUnitBatch(source: DataSource, crewId: string, batch: UnitBatch): Promise<void> {
+export async function applyUnitBatch({ source, crewId }: InCrew, batch: UnitBatch): Promise<void> {
   await source.transaction(async (manager) => {
     const faults = await faultsOf(manager, crewId, batch);
     if (faults.length > 0) throw new ApiError('input.invalid', faults);

@@ -1,12 +1,14 @@
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { UnitPatch } from '@ergon/core/record/exchange';
 import type { Unit } from '@ergon/core/record/unit';
-import { type DataSource, IsNull, Not } from 'typeorm';
+import { IsNull, Not } from 'typeorm';
+import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError } from '../errors.ts';
+import type { InCrew } from './inCrew.ts';
 
-const DUPLICATE = 1062;
 
-export async function addUnit(source: DataSource, crewId: string, unit: Unit): Promise<void> {
+export async function addUnit({ source, crewId }: InCrew, unit: Unit): Promise<void> {
   if (!(await source.manager.existsBy(ProfileRow, { crewId, id: unit.profile }))) {
     throw new ApiError('input.invalid', [{ path: 'profile', message: 'names a profile your crew does not have' }]);
   }
@@ -19,16 +21,13 @@ export async function addUnit(source: DataSource, crewId: string, unit: Unit): P
       removedAt: null,
     } as never);
   } catch (error) {
-    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+    if (!isErrno(error, DUPLICATE)) throw error;
     throw new ApiError('record.exists', [{ path: 'id', message: 'is in use: choose another' }]);
   }
 }
 
-export type UnitPatch = Partial<Omit<Unit, 'id' | 'profile'>>;
-
 export async function editUnit(
-  source: DataSource,
-  crewId: string,
+  { source, crewId }: InCrew,
   id: string,
   version: number,
   set: UnitPatch,
@@ -47,12 +46,12 @@ export async function editUnit(
 }
 
 /** Takes a unit out of the kit and out of every look; its row stays, so that it can come back. */
-export async function removeUnit(source: DataSource, crewId: string, id: string): Promise<void> {
+export async function removeUnit({ source, crewId }: InCrew, id: string): Promise<void> {
   const result = await source.manager.update(UnitRow, { crewId, id, removedAt: IsNull() }, { removedAt: new Date() });
   if (result.affected !== 1) throw new ApiError('record.missing');
 }
 
-export async function restoreUnit(source: DataSource, crewId: string, id: string): Promise<void> {
+export async function restoreUnit({ source, crewId }: InCrew, id: string): Promise<void> {
   const row = await source.manager.findOneBy(UnitRow, { crewId, id, removedAt: Not(IsNull()) });
   if (!row) throw new ApiError('record.missing');
   if (!(await source.manager.existsBy(ProfileRow, { crewId, id: row.doc.profile })))

@@ -1,0 +1,65 @@
+/** Which lights a change can affect, so that a proof judges those alone. */
+import { isBody, type Rig } from '../rig/rig.ts';
+import { carrierOf } from '../rig/stack.ts';
+
+
+/**
+ * Lights whose verdict may differ after units were touched, with everything their eyes see; undefined for all.
+ * Exact: a light depends only on its body, its senders, its hearer, itself, and what it watches.
+ */
+export function affectedLights(
+  before: Rig,
+  rig: Rig,
+  touched: ReadonlySet<string>,
+  lights: readonly string[],
+): ReadonlySet<string> | undefined {
+  const isShared = (id: string) => isBody(rig.placed.get(id)!) || isSender(before, id) || isSender(rig, id);
+  if ([...touched].some(isShared)) return undefined;
+  // Putting something on a trigger may change what its whole stack does.
+  if ([...touched].some((id) => isStacked(before, id) || isStacked(rig, id))) return undefined;
+  const reached = new Set(lights);
+  for (const light of rig.lights) {
+    if (touched.has(light.id) || (light.settings.receiver != null && touched.has(light.settings.receiver)))
+      reached.add(light.id);
+  }
+  spread(rig, reached, downstream(rig));
+  const watched = new Map(rig.lights.map((light) => [light.id, light.settings.sees ?? []]));
+  spread(rig, reached, watched);
+  return rig.lights.some((light) => light.settings.link === 'eye' && light.settings.sees == null) ? undefined : reached;
+}
+
+const isStacked = (rig: Rig, id: string): boolean => {
+  const one = rig.placed.get(id)!;
+  return (
+    carrierOf(rig, one)?.profile.kind === 'trigger' ||
+    [...rig.placed.values()].some((other) => other.settings.mount === id)
+  );
+};
+
+const isSender = (rig: Rig, id: string): boolean =>
+  rig.senders.some((sender) => sender.id === id);
+
+function downstream(rig: Rig): Map<string, readonly string[]> {
+  const watchers = new Map<string, string[]>();
+  for (const light of rig.lights) {
+    if (light.settings.link !== 'eye') continue;
+    for (const seen of light.settings.sees ?? []) {
+      const list = watchers.get(seen);
+      if (list) list.push(light.id);
+      else watchers.set(seen, [light.id]);
+    }
+  }
+  return watchers;
+}
+
+function spread(rig: Rig, reached: Set<string>, next: ReadonlyMap<string, readonly string[]>): void {
+  const open = [...reached];
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    for (const other of next.get(id) ?? []) {
+      if (reached.has(other) || !rig.placed.has(other)) continue;
+      reached.add(other);
+      open.push(other);
+    }
+  }
+}
+

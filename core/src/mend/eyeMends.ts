@@ -1,0 +1,68 @@
+/** Mends of eyes: what a light watches, and which pulse it answers. */
+import type { Settings } from '../record/settings.ts';
+import { isFlash, type Light } from '../rig/rig.ts';
+import { isWired } from '../path/lampStation.ts';
+import { bodiesOf } from '../verdict/finding.ts';
+import { type Candidate, firingIn, lightsOf, type Scene, set, TRIES } from './scene.ts';
+
+type Eye = Settings['eye'];
+
+/** A flash that has an eye can always answer another one that fires. */
+function toEye(scene: Scene, light: Light | undefined): Candidate[] {
+  const modes = light?.profile.eyes ?? [];
+  if (!light || modes.length === 0) return [];
+  return firingIn(scene)
+    .filter((other) => other !== light.id)
+    .slice(0, TRIES)
+    .map((other) => [
+      set(light, 'link', 'eye'),
+      set(light, 'role', 'eye'),
+      set(light, 'eye', modes[0]),
+      set(light, 'sees', [other]),
+      set(light, 'receiver', null),
+      set(light, 'plugs', null),
+      // It keeps to the body it was connected to.
+      ...(isWired(light) ? [set(light, 'firesFor', bodiesOf(scene.finding))] : []),
+    ]);
+}
+
+export const firstByEye = (scene: Scene): Candidate[] => toEye(scene, lightsOf(scene)[0]);
+
+export const subjectByEye = (scene: Scene): Candidate[] =>
+  isFlash(scene.subject) ? toEye(scene, scene.subject) : [];
+
+/** The role it should have, with each eye mode the model has where that is an eye. */
+export function wantedRole({ subject, params }: Scene<'hearer.role'>): Candidate[] {
+  const role = set(subject, 'role', params.wanted);
+  if (params.wanted !== 'eye' || !isFlash(subject)) return [[role]];
+  return (subject.profile.eyes ?? []).map((eye) => [role, set(subject, 'eye', eye)]);
+}
+
+/** Another pulse of what it sees, or a light that gives but one. */
+export function calmerEye(scene: Scene): Candidate[] {
+  const { subject } = scene;
+  const watched = subject.settings.sees ?? [];
+  const others = firingIn(scene).filter((light) => light !== subject.id);
+  others.sort((a, b) => Number(watched.includes(b)) - Number(watched.includes(a)));
+  return [
+    ...(['S2', 'S1'] as const).map((eye) => [set(subject, 'eye', eye)]),
+    ...others.slice(0, TRIES).map((light) => [set(subject, 'sees', [light]), set(subject, 'eye', 'S1')]),
+  ];
+}
+
+/** Turned to a light that fires, beside what it watches or instead of it. */
+export function turnEye(scene: Scene): Candidate[] {
+  const { rig, subject } = scene;
+  const sees = subject.settings.sees ?? [];
+  const isStrange = sees.some((id) => rig.strangers.has(id));
+  const viewsWith = (light: string): string[][] => {
+    if (sees.length === 0) return [[light]];
+    const beside = [...sees, light];
+    return isStrange ? [[light], beside] : [beside, [light]];
+  };
+  return firingIn(scene)
+    .filter((light) => light !== subject.id && !sees.includes(light))
+    .slice(0, TRIES)
+    .flatMap(viewsWith)
+    .flatMap((view) => (['S1', 'S2'] as Eye[]).map((eye) => [set(subject, 'sees', view), set(subject, 'eye', eye)]));
+}

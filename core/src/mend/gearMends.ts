@@ -1,0 +1,88 @@
+/** Mends that take gear off and put other gear on: cables, receivers and senders that lie ready. */
+import type { Change } from '../record/change.ts';
+import { bodyUnder, hearerOf, isBody, isFlash, isTrigger, type Placed, radioInUse } from '../rig/rig.ts';
+import { hasSocket } from '../rig/stack.ts';
+import { type Candidate, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
+import { toManual } from './modeMends.ts';
+
+/** A cable from socket to socket; null where one of the two has none, as far as is recorded. */
+function cableBetween(near: Placed, item: Placed): Change | null {
+  const [from, to] = [near.profile.syncSocket, item.profile.syncSocket];
+  return hasSocket(near) && hasSocket(item) ? set(item, 'plugs', [from!, to!]) : null;
+}
+
+export function byCable({ rig, subject: body, params }: Scene<'shoe.no-centre'>): Candidate[] {
+  const item = rig.placed.get(params.item);
+  const cable = item && isBody(body) ? cableBetween(body, item) : null;
+  return cable ? [[cable]] : [];
+}
+
+/** By a cable from the trigger that has no shoe on top, or from the body under it. */
+export function offTheStack(scene: Scene<'shoe.no-top-shoe'>): Candidate[] {
+  const { rig, subject: trigger, params } = scene;
+  const item = rig.placed.get(params.item);
+  const body = bodyUnder(rig.placed, trigger);
+  if (!item || !body) return [];
+  return [trigger, body].flatMap((near) => {
+    const cable = cableBetween(near, item);
+    if (!cable) return [];
+    const flash = isFlash(item) ? item : null;
+    return [
+      [
+        set(item, 'mount', near.id),
+        cable,
+        ...(flash?.settings.link === 'shoe' ? [set(flash, 'link', 'cable')] : []),
+        ...(flash ? toManual(scene, flash) : []),
+      ],
+    ];
+  });
+}
+
+export const noCable = (scene: Scene): Candidate[] => [lightsOf(scene).map((light) => set(light, 'plugs', null))];
+
+/** The plugs that fit at both ends, or none. */
+export function rightPlugs({ rig, subject, params }: Scene<'foot.socket'>): Candidate[] {
+  const near = rig.placed.get(params.receiver ?? subject.settings.mount ?? '');
+  const cable = near ? cableBetween(near, subject) : null;
+  return [...(cable ? [[cable]] : []), [set(subject, 'plugs', null)]];
+}
+
+/** A receiver of the family that nobody uses, under the first light. */
+const spareReceivers = (scene: Scene, family: string | null): Candidate[] => {
+  const { rig } = scene;
+  const inUse = new Set(rig.lights.map((light) => light.settings.receiver));
+  const spares = [...rig.placed.values()].filter(
+    (placed) =>
+      isTrigger(placed) &&
+      placed.settings.mount == null &&
+      !inUse.has(placed.id) &&
+      placed.profile.radios.some((radio) => radio.family === family && radio.roles.includes('remote')),
+  );
+  const [light] = lightsOf(scene);
+  if (!light) return [];
+  return spares
+    .slice(0, TRIES)
+    .map((spare) => [set(light, 'receiver', spare.id), set(spare, 'role', 'remote'), set(spare, 'on', true)]);
+};
+
+export const receiverOfFamily: Mend<'foot.no-receiver'> = (scene) => spareReceivers(scene, scene.params.family);
+
+/** A family by the id a finding expects; a firmware or generation it expects names none. */
+export const receiverExpected: Mend<'hearer.family' | 'hearer.maker-mode'> = (scene) =>
+  spareReceivers(scene, scene.params.expected);
+
+/** A sender lying ready: part of the look, switched to role off. */
+export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
+  const { rig, params } = scene;
+  const { body } = params;
+  if (body === undefined) return [];
+  const wanted = new Set(lightsOf(scene).map((light) => radioInUse(hearerOf(rig, light))?.family));
+  return [...rig.placed.values()]
+    .filter(isTrigger)
+    .filter((spare) => spare.settings.role === 'off')
+    .filter(({ profile }) =>
+      profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)),
+    )
+    .slice(0, TRIES)
+    .map((spare) => [set(spare, 'mount', body), set(spare, 'role', 'master'), set(spare, 'on', true)]);
+}

@@ -1,0 +1,55 @@
+/** Mends of mode and power, on the light and on what drives it. */
+import type { Change } from '../record/change.ts';
+import { groupPath } from '../record/settings.ts';
+import { hearerOf, type Light } from '../rig/rig.ts';
+import { type Candidate, controllerOf, lightsOf, type Scene, set } from './scene.ts';
+
+/** Where a light that metered by itself starts in manual when nobody recorded a power: a sixteenth, to be metered from. */
+const START_POWER_STOPS = -4;
+
+/** Mode or power of a light, and of its group on the sender where that sets it. */
+function told(scene: Scene, light: Light, field: 'mode' | 'power', value: Change['to']): Change[] {
+  const sender = controllerOf(scene, light);
+  const letter = hearerOf(scene.rig, light).settings.group;
+  const own: Change = { ...set(light, field, null), to: value };
+  return sender && letter != null ? [own, { ...set(sender, groupPath(letter, field), value) }] : [own];
+}
+
+export function toManual(scene: Scene, light: Light): Change[] {
+  const { floor, ceiling } = light.profile.power;
+  const power = light.settings.power ?? Math.min(Math.max(START_POWER_STOPS, floor ?? -12), ceiling ?? 0);
+  const [mode, ...groupMode] = told(scene, light, 'mode', 'manual');
+  const [own, ...groupPower] = told(scene, light, 'power', power);
+  return [mode!, own!, ...groupMode, ...groupPower];
+}
+
+export const toPower = (scene: Scene, light: Light, power: number): Change[] => told(scene, light, 'power', power);
+
+export const allToManual = (scene: Scene): Candidate[] => [
+  lightsOf(scene).flatMap((light) => toManual(scene, light)),
+];
+
+export const allToTtl = (scene: Scene): Candidate[] => [
+  lightsOf(scene).flatMap((light) => told(scene, light, 'mode', 'ttl')),
+];
+
+/** Pops, rate and power down to what the model takes. */
+export function withinMultiLimits(scene: Scene): Candidate[] {
+  const least = (wanted: number | null | undefined, most: number | null | undefined) =>
+    wanted == null || most == null ? wanted : Math.min(wanted, most);
+  const changes = lightsOf(scene).flatMap((light) => {
+    const { multi } = light.profile;
+    const { multiPops, multiHz, power } = light.settings;
+    return [
+      set(light, 'multiPops', least(multiPops, multi?.pops)),
+      set(light, 'multiHz', least(multiHz, multi?.hz)),
+      ...toPower(scene, light, least(power, multi?.power) ?? 0),
+    ];
+  });
+  return [changes];
+}
+
+/** The trim, or the compensation, taken away from both ends of it. */
+export const noCompensation = ({ rig, subject, params }: Scene<'power.comp-limit'>): Candidate[] => [
+  [set(subject, 'compensation', null), set(rig.placed.get(params.body)!, 'compensation', null)],
+];

@@ -1,0 +1,52 @@
+/** Gear to get where no setting helps. */
+import type { Rig } from '../rig/rig.ts';
+import type { Finding } from '../verdict/finding.ts';
+
+
+/** What to get when no setting helps, by kind; wording.ts says it. */
+export interface Need {
+  kind: 'receiver' | 'sender' | 'cable' | 'firmware' | 'generation' | 'isolator' | 'top-shoe' | 'turns';
+  /** What it must match: a family, the sockets at both ends, or a version. */
+  match: readonly string[];
+}
+
+/** The gear that would help, for findings that settings alone cannot mend. */
+export function needFor(rig: Rig, { code, params }: Finding): Need | null {
+  const ofFamily = (id: string | null): Need => ({
+    kind: 'receiver',
+    match: id === null ? [] : [rig.families.get(id)?.name ?? id],
+  });
+  const firmware = (needed: string | null): Need => ({ kind: 'firmware', match: matching(needed) });
+  switch (code) {
+    case 'foot.no-receiver':
+      return ofFamily(params.family);
+    case 'hearer.family':
+      return ofFamily(params.expected);
+    case 'hearer.firmware':
+    case 'shoe.firmware':
+      return firmware(params.needed);
+    case 'hearer.maker-mode':
+    case 'hearer.generation':
+      return { kind: 'generation', match: matching(params.expected) };
+    case 'shoe.no-top-shoe':
+      return { kind: 'top-shoe', match: [] };
+    case 'foot.voltage':
+      return { kind: 'isolator', match: params.volts === null ? [] : [`${params.volts} V`] };
+    case 'sender.no-link':
+      return params.needed != null ? firmware(params.needed) : { kind: 'sender', match: [] };
+    case 'shoe.no-centre':
+      return { kind: 'sender', match: matching(params.shoe) };
+    case 'crew.channels-exhausted':
+      return { kind: 'turns', match: [] };
+    case 'foot.socket':
+      return { kind: 'cable', match: matching(params.near, params.far) };
+    case 'body.no-sync-port':
+      return { kind: 'cable', match: [] };
+    default:
+      return null;
+  }
+}
+
+/** What is recorded of several things to match. */
+const matching = (...values: readonly (string | number | null | undefined)[]): string[] =>
+  values.filter((value) => value != null).map(String);

@@ -1,0 +1,248 @@
+/** The unit that listens: awake, in its role, of the sender's family, and set to the same net and group. */
+import { same, type Tri } from '../measure/tri.ts';
+import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import { isNewEnough } from '../rig/firmware.ts';
+import { channelsOf, familyOf, generationHears, generationOf, groupsOf, lettersBetween, networkIdOf } from '../rig/net.ts';
+import { isTrigger, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import type { Hop } from './hop.ts';
+import type { SignalPath } from './signalPath.ts';
+
+/** Typical delays in microseconds for a transceiver whose own is not recorded. docs/model.md, Events. */
+export const RADIO_LATENCY_US = 500;
+export const OPTICAL_LATENCY_US = 100;
+
+/**
+ * How late a receiver whose selector is in the wrong position passes the signal on, in microseconds: it waits for the
+ * release to end.
+ */
+export const SELECTOR_LATE_US = 30_000;
+
+/** On, with cells that are not flat, and awake: a sleeping remote may be one its sender wakes. */
+export function followAwake(rig: Rig, base: SignalPath, hearer: Placed, by: 'air' | 'eye' | 'wire'): SignalPath {
+  const { settings, id, profile } = hearer;
+  const { on = null, cells = null } = settings;
+  const sleeps = by === 'wire' ? settings.asleep === true : fallsAsleep(rig, hearer);
+  const wakes: Tri = by === 'air' && profile.kind !== 'body' ? (profile.wakesByRadio ?? null) : false;
+  const awake: Tri = sleeps === false || wakes === true ? true : sleeps === null || wakes === null ? null : false;
+  const minutes = profile.kind === 'body' ? null : (profile.sleepMinutes ?? null);
+  return base
+    .check({ holds: on, code: 'hearer.off', subject: id, params: {}, fields: [fieldRef(id, 'on')] })
+    .check({ holds: cells !== 'flat', code: 'hearer.battery', subject: id, params: { cells } })
+    .check({
+      holds: awake,
+      code: 'hearer.asleep',
+      subject: id,
+      params: { minutes, quiet: rig.around.quietMinutes },
+      fields: [
+        ...(sleeps === null ? [fieldRef(id, 'profile.sleepMinutes')] : []),
+        ...(by === 'air' && wakes === null ? [fieldRef(id, 'profile.wakesByRadio')] : []),
+      ],
+    });
+}
+
+/** Asleep as somebody noted, or because nothing was fired for longer than its timer runs; 0 never sleeps. */
+function fallsAsleep(rig: Rig, { settings, profile }: Placed): Tri {
+  if (settings.asleep != null) return settings.asleep;
+  const { quietMinutes } = rig.around;
+  if (quietMinutes === null || profile.kind === 'body') return false;
+  const { sleepMinutes } = profile;
+  return sleepMinutes == null ? null : sleepMinutes > 0 && quietMinutes > sleepMinutes;
+}
+
+export function roleCheck(hearer: Placed, wanted: 'remote' | 'eye'): Check {
+  const role = hearer.settings.role ?? null;
+  const hasRole = wanted === 'eye' || (radioInUse(hearer)?.roles.includes('remote') ?? true);
+  return {
+    holds: role === null ? null : role === wanted && hasRole,
+    code: 'hearer.role',
+    subject: hearer.id,
+    params: { role, wanted },
+    fields: [fieldRef(hearer.id, 'role')],
+  };
+}
+
+/** Every check at the unit that listens, with the delay of the air and of the unit itself. */
+export function followHearer(base: SignalPath, hop: Hop, group: string | null | undefined): SignalPath {
+  const { rig, sender, hearer } = hop;
+  const path = followAwake(rig, base, hearer, 'air')
+    .check(roleCheck(hearer, 'remote'))
+    .check(familyCheck(hop))
+    .check(firmwareCheck(hearer))
+    .check(generationCheck(hop))
+    .check(channelCheck(hop))
+    .check(idCheck(hop))
+    .check(pinCheck(hop));
+  const typicalUs = familyOf(rig, hearer)?.medium === 'optical' ? OPTICAL_LATENCY_US : RADIO_LATENCY_US;
+  const delayUs = (radioInUse(sender)?.latencyUs ?? 0) + (radioInUse(hearer)?.latencyUs ?? typicalUs);
+  return followSelector(followGroup(path, hop, group).delayed(delayUs), hearer);
+}
+
+/** An optical remote has a mode per maker: set to another, it hears nothing. */
+function familyCheck({ rig, sender, hearer }: Hop): Check {
+  const [a, b] = [radioInUse(sender), radioInUse(hearer)];
+  const isOptical = [sender, hearer].every((one) => familyOf(rig, one)?.medium === 'optical');
+  return {
+    holds: a === null || b === null ? false : same(a?.family, b?.family),
+    code: isOptical ? 'hearer.maker-mode' : 'hearer.family',
+    subject: hearer.id,
+    params: {
+      sender: sender.id,
+      found: hearer.settings.family ?? b?.family ?? null,
+      expected: a?.family ?? null,
+    },
+    fields: [
+      ...(a === undefined ? [fieldRef(sender.id, 'family')] : []),
+      ...(b === undefined ? [fieldRef(hearer.id, 'family')] : []),
+    ],
+  };
+}
+
+function firmwareCheck(hearer: Placed): Check {
+  const needed = radioInUse(hearer)?.firmware ?? null;
+  const found = hearer.unit.firmware ?? null;
+  return {
+    holds: isNewEnough(found, needed),
+    code: 'hearer.firmware',
+    subject: hearer.id,
+    params: { found, needed },
+    fields: [fieldRef(hearer.id, 'firmware')],
+  };
+}
+
+function generationCheck({ rig, sender, hearer }: Hop): Check {
+  const unrecorded = [sender, hearer].filter((one) => generationOf(rig, one) === undefined);
+  return {
+    holds: generationHears(rig, sender, hearer),
+    code: 'hearer.generation',
+    subject: hearer.id,
+    params: {
+      sender: sender.id,
+      found: generationOf(rig, hearer)?.number ?? null,
+      expected: generationOf(rig, sender)?.number ?? null,
+    },
+    fields:
+      unrecorded.length > 0
+        ? unrecorded.map((one) => fieldRef(one.id, 'profile.radio.generation'))
+        : [fieldRef(sender.id, 'family.generations.heardByOlder')],
+  };
+}
+
+/** Both ends' values of one number that must agree. */
+function numbersOf({ sender, hearer }: Hop, setting: 'channel' | 'pin') {
+  const found = hearer.settings[setting] ?? null;
+  const expected = sender.settings[setting] ?? null;
+  const fields = missing([hearer.id, setting, found], [sender.id, setting, expected]);
+  return { found, expected, fields };
+}
+
+function channelCheck(hop: Hop): Check {
+  const { rig, sender, hearer } = hop;
+  const { found, expected, fields } = numbersOf(hop, 'channel');
+  const base = { holds: same(found, expected), subject: hearer.id, fields };
+  const params = { found, expected, sender: sender.id };
+  const switches = radioInUse(hearer)?.dipSwitches ?? 0;
+  if (switches === 0) return { ...base, code: 'hearer.channel', params };
+  const differing = differingSwitches(rig, hearer, expected);
+  return { ...base, code: 'hearer.dip', params: { ...params, switches, differing } };
+}
+
+/**
+ * The dip switches to flip, numbered from 1 at the least significant: the first channel is all off, and each
+ * switch adds 1, 2, 4 ... to it.
+ */
+export function differingSwitches(rig: Rig, hearer: Placed, expected: number | null): string[] {
+  const radio = radioInUse(hearer);
+  const found = hearer.settings.channel;
+  if (!radio || found == null || expected === null) return [];
+  const first = channelsOf(radio, rig.families.get(radio.family))?.from ?? 1;
+  const bits = (found - first) ^ (expected - first);
+  return Array.from({ length: radio.dipSwitches ?? 0 }, (_, index) => index)
+    .filter((index) => (bits >> index) & 1)
+    .map((index) => String(index + 1));
+}
+
+function idCheck({ rig, sender, hearer }: Hop): Check {
+  const expected = networkIdOf(rig, sender);
+  const found = networkIdOf(rig, hearer);
+  // Where nobody recorded whether the family has IDs at all, two that differ may still both be without meaning.
+  const hasIds = familyOf(rig, hearer)?.networkIds ?? null;
+  return {
+    holds: same(expected, found) === false && hasIds === null ? null : same(expected, found),
+    code: 'hearer.id',
+    subject: hearer.id,
+    params: { found, expected, sender: sender.id },
+    fields: missing(
+      [sender.id, 'networkId', expected],
+      [hearer.id, 'networkId', found],
+      [sender.id, 'family.networkIds', hasIds],
+    ),
+  };
+}
+
+function pinCheck(hop: Hop): Check {
+  const { rig, sender, hearer } = hop;
+  const { found, expected, fields } = numbersOf(hop, 'pin');
+  const isPaired = familyOf(rig, hearer)?.pairing === 'pin';
+  return {
+    holds: isPaired ? same(found, expected) : true,
+    code: 'hearer.pin',
+    subject: hearer.id,
+    params: { found, expected, sender: sender.id },
+    fields,
+  };
+}
+
+/** The letter the hearer answers to; null when it has no groups at all, undefined when unrecorded. */
+export function letterOf(rig: Rig, hearer: Placed): string | null | undefined {
+  const radio = radioInUse(hearer);
+  if (!radio) return undefined;
+  const letters = groupsOf(radio, rig.families.get(radio.family));
+  if (letters?.length === 0 || generationOf(rig, hearer)?.groups?.length === 0) return null;
+  return hearer.settings.group ?? undefined;
+}
+
+/** A letter its family has, or that somebody in it can be set to, but this sender cannot reach. */
+export function followSenderGroup(base: SignalPath, hop: Hop, group: string | null | undefined): SignalPath {
+  const { rig, sender, hearer } = hop;
+  const letters = lettersBetween(rig, sender, hearer);
+  if (group == null || letters?.length === 0) return base;
+  const subject = sender.id;
+  const params = { group, hearer: hearer.id, letters: letters ?? [] };
+  const outOfRange = (holds: false | null, fields: readonly FieldRef[] = []): SignalPath =>
+    base.check({ holds, code: 'sender.group-range', subject, params, fields });
+  if (letters === null) return outOfRange(null, [fieldRef(subject, 'profile.radio.groups')]);
+  if (!letters.includes(group)) {
+    const family = familyOf(rig, sender);
+    return family?.groups == null || family.groups.includes(group) ? outOfRange(false) : base;
+  }
+  return base.check({
+    holds: sender.settings.groups?.[group]?.on ?? null,
+    code: 'sender.group-off',
+    subject,
+    params,
+    fields: [fieldRef(subject, `groups.${group}.on`)],
+  });
+}
+
+/** What is left for the hearer's own side: a letter nobody recorded, or one no master of the family drives. */
+function followGroup(base: SignalPath, { rig, sender, hearer }: Hop, group: string | null | undefined): SignalPath {
+  const letters = lettersBetween(rig, sender, hearer);
+  if (group === null || letters?.length === 0) return base;
+  return base.check({
+    holds: group === undefined || letters === null ? null : letters.includes(group),
+    code: 'hearer.group',
+    subject: hearer.id,
+    params: { group: group ?? null, letters: letters ?? [], sender: sender.id },
+    fields: missing([hearer.id, 'group', group], [sender.id, 'profile.radio.groups', letters]),
+  });
+}
+
+/** A receiver switched to `camera` passes the signal on to a flash out of time. */
+function followSelector(base: SignalPath, hearer: Placed): SignalPath {
+  if (!isTrigger(hearer) || hearer.profile.selector !== true) return base;
+  const selector = hearer.settings.selector ?? null;
+  if (selector === 'flash') return base;
+  const fault = { code: 'hearer.selector' as const, subject: hearer.id, params: { selector } };
+  if (selector === null) return base.check({ ...fault, holds: null, fields: [fieldRef(hearer.id, 'selector')] });
+  return base.lose(fault).delayed(SELECTOR_LATE_US);
+}
