@@ -57,7 +57,6 @@ const shortFunctions = {
   files: ['{core,cli,server,app}/src/**/*.{ts,tsx}'],
   rules: {
     'max-lines-per-function': ['error', { max: 60, IIFEs: true }],
-    // A constructor of a class nobody else makes may take each of its fields.
     'max-params': ['error', { max: 4 }],
     'no-restricted-syntax': [
       'error',

@@ -10,7 +10,7 @@ import type { Verdict } from '@ergon/core/verdict/verdict';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
 import { costText, fixText, namesOf, needText, verdictText } from '@ergon/core/words/wording';
-import { chosenLooks } from './main.ts';
+import { chosenLooks } from './chosenLooks.ts';
 import { shotText } from './shotText.ts';
 
 export interface CheckOptions {

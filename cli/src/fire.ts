@@ -1,14 +1,15 @@
-import { shotsOf } from '@ergon/core/verdict/judge';
+import { stopsLabel } from '@ergon/core/measure/stops';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { simulate } from '@ergon/core/shot/simulate';
 import type { TimelineEvent } from '@ergon/core/shot/timeline';
-import type { Names } from '@ergon/core/words/settingWords';
-import { stopsLabel } from '@ergon/core/measure/stops';
+import { shotsOf } from '@ergon/core/verdict/judge';
 import { isFailing, verdictOf } from '@ergon/core/verdict/verdict';
+import type { Names } from '@ergon/core/words/settingWords';
 import { namesOf, verdictText } from '@ergon/core/words/wording';
-import { looksOf, Unusable } from './main.ts';
+import { looksOf } from './chosenLooks.ts';
 import { shotText } from './shotText.ts';
+import { Unusable } from './unusable.ts';
 
 export interface FireOptions {
   look: string;

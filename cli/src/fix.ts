@@ -1,9 +1,9 @@
-import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { leastWork } from '@ergon/core/mend/leastWork';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { changeText, namesOf } from '@ergon/core/words/wording';
 import { boundText, durationText, visitsOf, workSentence } from '@ergon/core/words/workWording';
-import { chosenLooks } from './main.ts';
+import { chosenLooks } from './chosenLooks.ts';
 
 export interface FixOptions {
   look?: string;

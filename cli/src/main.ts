@@ -1,9 +1,11 @@
+import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import { check } from './check.ts';
+import { looksOf } from './chosenLooks.ts';
 import { fire } from './fire.ts';
 import { fix } from './fix.ts';
+import { Unusable } from './unusable.ts';
 import { whatIf } from './whatIf.ts';
 
 export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
@@ -21,9 +23,6 @@ export interface Output {
   stdout: { write(text: string): unknown };
   stderr: { write(text: string): unknown };
 }
-
-/** What a person can mend in the call or the file; printed on standard error with exit 2. */
-export class Unusable extends Error {}
 
 /** Runs one command. @returns the exit code. */
 export async function main(args: readonly string[], output: Output): Promise<number> {
@@ -65,13 +64,6 @@ function secondsOf(text: string | undefined): { seconds?: number } {
   return { seconds };
 }
 
-/** One look by its id, or all of them. */
-export function chosenLooks(document: KitDocument, id: string | undefined): KitDocument['looks'] {
-  const looks = document.looks.filter((look) => id === undefined || look.id === id);
-  if (looks.length > 0) return looks;
-  throw new Unusable(`--look: the file has no look "${id}"; it has ${looksOf(document)}`);
-}
-
 function parsed(args: readonly string[]) {
   try {
     return parseArgs({
@@ -108,6 +100,3 @@ function readDocument(file: string): KitDocument {
   if (result.ok) return result.document;
   throw new Unusable(result.faults.map((fault) => `${file}: ${fault.path || 'document'} ${fault.message}`).join('\n'));
 }
-
-export const looksOf = (document: KitDocument): string =>
-  document.looks.map((look) => look.id).join(', ') || 'no looks at all';

@@ -9,7 +9,8 @@ import { whatIf as tryOut } from '@ergon/core/verdict/whatIf';
 import { findingText } from '@ergon/core/words/findingWording';
 import { changeText, namesOf, verdictText } from '@ergon/core/words/wording';
 import { whatIfSentence } from '@ergon/core/words/workWording';
-import { chosenLooks, Unusable } from './main.ts';
+import { chosenLooks } from './chosenLooks.ts';
+import { Unusable } from './unusable.ts';
 
 export interface WhatIfOptions {
   look?: string;

@@ -1,5 +1,12 @@
 /** How often a weak signal comes through, with values of the normal distribution from a printed table. */
-import { angleLossDb, carriedShare, distanceLossDb, INTERFERENCE_DB, RELIABLE_SHARE, SPREAD_DB } from '../src/measure/chance';
+import {
+  angleLossDb,
+  carriedShare,
+  distanceLossDb,
+  INTERFERENCE_DB,
+  RELIABLE_SHARE,
+  SPREAD_DB,
+} from '../src/measure/chance';
 
 test('at the stated limit 95 of 100 shots come through, a spread beyond it 74', () => {
   expect(carriedShare(0)).toBeCloseTo(RELIABLE_SHARE, 4);

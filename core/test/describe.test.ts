@@ -88,7 +88,9 @@ test('TTL in one place is not TTL in the other', () => {
 });
 
 test('the sort of gear gives its role: a plain sender is master, a strobe is remote', () => {
-  expect(readProfileField(describeModel('plain-sender', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual(['master']);
+  expect(readProfileField(describeModel('plain-sender', { family: 'curlew' }).profile, 'radios.0.roles')).toEqual([
+    'master',
+  ]);
   expect(readProfileField(describeModel('battery-strobe', { family: 'plover' }).profile, 'radios.0.roles')).toEqual([
     'remote',
   ]);

@@ -96,7 +96,9 @@ test('both are said in a sentence', () => {
     'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
   );
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');
-  expect(framePreviewText(picture('remote')!)).toBe('whole frame lit, drawn as an instant: its duration is not recorded');
+  expect(framePreviewText(picture('remote')!)).toBe(
+    'whole frame lit, drawn as an instant: its duration is not recorded',
+  );
   expect(framePreviewText(picture('remote', duration('t.5', 2000))!)).toMatch(
     /^whole frame lit, falling by 0\.\d stops across$/,
   );

@@ -2,7 +2,14 @@
 import fc, { type GeneratorValue } from 'fast-check';
 import type { Family } from '../src/record/family';
 import type { Look } from '../src/record/look';
-import type { BodyProfile, Capability, FlashProfile, Profile, RadioProfile, TriggerProfile } from '../src/record/profile';
+import type {
+  BodyProfile,
+  Capability,
+  FlashProfile,
+  Profile,
+  RadioProfile,
+  TriggerProfile,
+} from '../src/record/profile';
 import { POSITIONS } from '../src/record/profileTerms.ts';
 import type { GroupSettings, Settings } from '../src/record/settings.ts';
 import type { Unit } from '../src/record/unit';

@@ -1,4 +1,10 @@
-import { fastestLabelAtLeast, powerOnDial, SHUTTER_LABELS, shutterMicroseconds, stopsLabel } from '../src/measure/stops';
+import {
+  fastestLabelAtLeast,
+  powerOnDial,
+  SHUTTER_LABELS,
+  shutterMicroseconds,
+  stopsLabel,
+} from '../src/measure/stops';
 
 test('shutter labels are exact powers of two', () => {
   expect(shutterMicroseconds('1/250')).toBe(1e6 / 256);

@@ -1,7 +1,18 @@
 /** What a crew adds to a model when it has the time: none of it is asked while the model is first described. */
 import { SHUTTER_LABELS } from '../measure/stops.ts';
 import { HOW_TO_KEYS, STACK_PARTS } from '../record/profileTerms.ts';
-import { at, bodyOnly, carried, flashOnly, isKind, type Question, triggerOnly, withRadio, words, yesNo } from './question.ts';
+import {
+  at,
+  bodyOnly,
+  carried,
+  flashOnly,
+  isKind,
+  type Question,
+  triggerOnly,
+  withRadio,
+  words,
+  yesNo,
+} from './question.ts';
 
 // One question a line reads as the table it is.
 // prettier-ignore

@@ -132,23 +132,24 @@ function moreReceivers(choice: FitChoice, body: KitItem, flash: KitItem): Omit<F
       .filter((radio) => radio.roles.includes('master'))
       .map((radio) => ({ sender, family: radio.family })),
   );
-  return senders.map(({ sender, family }) => withReceiver(choice, body, flash, 'receiver', sender, family));
+  return senders.map((from) => withReceiver(choice, body, flash, { kind: 'receiver', ...from }));
 }
 
 /** Both ends, where neither is there. */
 function morePairs(choice: FitChoice, body: KitItem, flash: KitItem): Omit<FitNeed, 'gains'>[] {
   return [...choice.families.values()]
     .filter((family) => family.medium === 'radio')
-    .map((family) => withReceiver(choice, body, flash, 'pair', imaginedSender(choice, body, family.id), family.id));
+    .map(({ id: family }) => {
+      const sender = imaginedSender(choice, body, family);
+      return withReceiver(choice, body, flash, { kind: 'pair', sender, family });
+    });
 }
 
 function withReceiver(
   choice: FitChoice,
   body: KitItem,
   flash: KitItem,
-  kind: 'receiver' | 'pair',
-  sender: KitItem,
-  family: string,
+  { kind, sender, family }: { kind: 'receiver' | 'pair'; sender: KitItem; family: string },
 ): Omit<FitNeed, 'gains'> {
   const receiver = imaginedReceiver(choice, flash, family);
   const { topShoe, syncSocket } = receiver.profile as TriggerProfile;
@@ -166,7 +167,8 @@ const remoteFamilies = (item: KitItem): string[] =>
     .filter((radio) => radio.roles.includes('remote'))
     .map((radio) => radio.family);
 
-const triggerFoot = (item: KitItem): string => (item.profile.kind === 'trigger' ? (item.profile.foot ?? NO_PART) : NO_PART);
+const triggerFoot = (item: KitItem): string =>
+  item.profile.kind === 'trigger' ? (item.profile.foot ?? NO_PART) : NO_PART;
 
 /** Gear one would buy new: of the family's newest generation. */
 function radioOf(choice: FitChoice, family: string, roles: RadioProfile['roles']): RadioProfile {

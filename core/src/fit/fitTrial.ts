@@ -41,44 +41,103 @@ const TRIAL_SHUTTER = '1/30';
 const GOOD: Settings = { on: true, selector: 'flash', passThrough: true, startedInOrder: true, lamp: true };
 
 export function trialOf(families: ReadonlyMap<string, Family>, body: KitItem, flash: KitItem, way: Way): Trial {
-  const placed: Placed[] = [];
-  const unitOf = new Map<string, string>();
-  const add = (id: string, item: KitItem, settings: Settings): Placed => {
-    const one = { id, unit: { ...item.unit, id }, profile: item.profile, settings: { ...GOOD, ...settings } };
-    placed.push(one);
-    unitOf.set(id, item.unit.id);
-    return one;
-  };
-  const shutter = body.profile.kind === 'body' ? body.profile.shutters.find((one) => one.flash !== false) : undefined;
-  const bodyPlaced = add(PART.body, body, {
-    ...(shutter && { shutterType: shutter.type }),
-    shutter: TRIAL_SHUTTER,
-    flashFiring: true,
-    exposureMode: 'manual',
-    popupUp: true,
-  });
-  const light: Settings = {
-    mode: 'manual',
-    power: flash.profile.kind === 'flash' ? (flash.profile.power.ceiling ?? TRIAL_POWER) : TRIAL_POWER,
-    firesFor: [PART.body],
-  };
-  if (way.kind === 'air') {
-    placeAir(families, add, bodyPlaced, flash, way, light, body);
-  } else {
-    if (way.kind === 'stack') add(PART.sender, way.on, { role: 'off', mount: PART.body });
-    if (way.kind === 'eye') placed.push(witness(bodyPlaced));
-    add(PART.flash, flash, { ...light, ...wired(way, flash.profile) });
-  }
-  const rig = rigOf(families, placed);
-  const sender = rig.placed.get(PART.sender) ?? null;
-  return {
-    rig,
-    body: rig.bodies.find(isBody)!,
-    light: rig.placed.get(PART.flash)! as Light,
-    sender: way.kind === 'air' ? (sender ?? rig.placed.get(PART.body)!) : null,
-    unitOf,
-  };
+  const bench = new TrialBench(families, body, flash);
+  if (way.kind === 'air') bench.placeAir(way);
+  else bench.placeWire(way);
+  return bench.trial(way.kind === 'air');
 }
+
+/** The parts of a trial under construction. */
+class TrialBench {
+  private readonly placed: Placed[] = [];
+  private readonly unitOf = new Map<string, string>();
+  private readonly body: Placed;
+  /** What the light should do. */
+  private readonly wish: Settings;
+
+  constructor(
+    private readonly families: ReadonlyMap<string, Family>,
+    private readonly bodyItem: KitItem,
+    private readonly flash: KitItem,
+  ) {
+    const { profile } = bodyItem;
+    const shutter = profile.kind === 'body' ? profile.shutters.find((one) => one.flash !== false) : undefined;
+    this.body = this.add(PART.body, bodyItem, {
+      ...(shutter && { shutterType: shutter.type }),
+      shutter: TRIAL_SHUTTER,
+      flashFiring: true,
+      exposureMode: 'manual',
+      popupUp: true,
+    });
+    const power = flash.profile.kind === 'flash' ? (flash.profile.power.ceiling ?? TRIAL_POWER) : TRIAL_POWER;
+    this.wish = { mode: 'manual', power, firesFor: [PART.body] };
+  }
+
+  trial(isAir: boolean): Trial {
+    const rig = rigOf(this.families, this.placed);
+    const sender = rig.placed.get(PART.sender) ?? rig.placed.get(PART.body)!;
+    return {
+      rig,
+      body: rig.bodies.find(isBody)!,
+      light: rig.placed.get(PART.flash)! as Light,
+      sender: isAir ? sender : null,
+      unitOf: this.unitOf,
+    };
+  }
+
+  placeWire(way: Exclude<Way, { kind: 'air' }>): void {
+    if (way.kind === 'stack') this.add(PART.sender, way.on, { role: 'off', mount: PART.body });
+    if (way.kind === 'eye') this.placed.push(witness(this.body));
+    this.add(PART.flash, this.flash, { ...this.wish, ...wired(way, this.flash.profile) });
+  }
+
+  placeAir(way: AirWay): void {
+    const { flash, wish } = this;
+    const family = this.families.get(way.family);
+    const hearing = way.receiver ?? flash;
+    const ofSender = radioFor(way.sender.profile, way.family, 'master');
+    const ofHearer = radioFor(hearing.profile, way.family, 'remote');
+    const air: Settings = { channel: commonChannel(ofSender, ofHearer, family), networkId: 0, pin: 1 };
+    const sender = this.senderOf(way);
+    Object.assign(sender.settings, { ...air, family: way.family, role: 'master' });
+    // The flash listens to what it has when the sender's family is none of its own: that is what the line then shows.
+    const own = ofHearer ? way.family : (hearing.profile.radios?.[0]?.family ?? null);
+    const listening: Settings = { ...air, role: 'remote', ...(own !== null && { family: own }) };
+    const link = family?.medium === 'optical' ? 'optical' : 'radio';
+    const hearer = way.receiver
+      ? this.add(PART.receiver, way.receiver, listening)
+      : this.add(PART.flash, flash, { ...wish, ...listening, link });
+    if (way.receiver)
+      this.add(PART.flash, flash, { ...wish, ...onReceiver(way.receiver, flash), link, receiver: PART.receiver });
+    const heard = ofHearer ? groupsOf(ofHearer, family) : null;
+    const letter = this.lettersTo(sender, hearer).find((one) => heard === null || heard.includes(one));
+    if (letter === undefined) return;
+    Object.assign(hearer.settings, { group: letter });
+    Object.assign(sender.settings, { groups: { [letter]: { on: true, mode: wish.mode, power: wish.power } } });
+  }
+
+  /** The body itself, or what sits on it. */
+  private senderOf({ sender }: AirWay): Placed {
+    if (sender.unit.id === this.bodyItem.unit.id) return this.body;
+    const { mode, power } = this.wish;
+    const onShoe: Settings = sender.profile.kind === 'flash' ? { link: 'shoe', mode, power } : {};
+    return this.add(PART.sender, sender, { ...onShoe, mount: PART.body });
+  }
+
+  /** Letters both ends know; empty where the family has none or nobody recorded them. */
+  private lettersTo(sender: Placed, hearer: Placed): readonly string[] {
+    return lettersBetween(rigOf(this.families, [sender, hearer]), sender, hearer) ?? [];
+  }
+
+  private add(id: string, item: KitItem, settings: Settings): Placed {
+    const one = { id, unit: { ...item.unit, id }, profile: item.profile, settings: { ...GOOD, ...settings } };
+    this.placed.push(one);
+    this.unitOf.set(id, item.unit.id);
+    return one;
+  }
+}
+
+type AirWay = Extract<Way, { kind: 'air' }>;
 
 function wired(way: Exclude<Way, { kind: 'air' }>, profile: Profile): Settings {
   switch (way.kind) {
@@ -118,45 +177,6 @@ function witness(body: Placed): Placed {
   return { id: PART.witness, unit, profile, settings };
 }
 
-type Add = (id: string, item: KitItem, settings: Settings) => Placed;
-
-function placeAir(
-  families: ReadonlyMap<string, Family>,
-  add: Add,
-  body: Placed,
-  flash: KitItem,
-  way: Extract<Way, { kind: 'air' }>,
-  light: Settings,
-  bodyItem: KitItem,
-): void {
-  const family = families.get(way.family);
-  const ofSender = radioFor(way.sender.profile, way.family, 'master');
-  const hearing = way.receiver ?? flash;
-  const ofHearer = radioFor(hearing.profile, way.family, 'remote');
-  const air: Settings = { channel: commonChannel(ofSender, ofHearer, family), networkId: 0, pin: 1 };
-  const sending: Settings = { ...air, family: way.family, role: 'master' };
-  const sendsItself = way.sender.unit.id === bodyItem.unit.id;
-  const sender = sendsItself
-    ? body
-    : add(PART.sender, way.sender, { ...(way.sender.profile.kind === 'flash' && onShoe(light)), mount: PART.body });
-  Object.assign(sender.settings, sending);
-  // The flash listens to what it has when the sender's family is none of its own: that is what the line then shows.
-  const own = ofHearer ? way.family : (hearing.profile.radios?.[0]?.family ?? null);
-  const listening: Settings = { ...air, role: 'remote', ...(own !== null && { family: own }) };
-  const link = family?.medium === 'optical' ? 'optical' : 'radio';
-  const hearer = way.receiver
-    ? add(PART.receiver, way.receiver, listening)
-    : add(PART.flash, flash, { ...light, ...listening, link });
-  if (way.receiver)
-    add(PART.flash, flash, { ...light, ...onReceiver(way.receiver, flash), link, receiver: PART.receiver });
-  const letter = commonLetter(families, sender, hearer, ofHearer, family);
-  if (letter === null) return;
-  Object.assign(hearer.settings, { group: letter });
-  Object.assign(sender.settings, { groups: { [letter]: { on: true, mode: light.mode, power: light.power } } });
-}
-
-const onShoe = (light: Settings): Settings => ({ link: 'shoe', mode: light.mode, power: light.power });
-
 const radioFor = (profile: Profile, family: string, role: 'master' | 'remote'): RadioProfile | undefined =>
   profile.radios?.find((radio) => radio.family === family && radio.roles.includes(role));
 
@@ -173,17 +193,4 @@ function commonChannel(a: RadioProfile | undefined, b: RadioProfile | undefined,
   const ranges = [a, b].map((radio) => (radio ? channelsOf(radio, family) : null)).filter((range) => range !== null);
   const from = Math.max(1, ...ranges.map((range) => range.from));
   return ranges.length > 0 && ranges.every((range) => from <= range.to) ? from : (ranges[0]?.from ?? 1);
-}
-
-/** A letter both ends know; null where the family has none or nobody recorded them. */
-function commonLetter(
-  families: ReadonlyMap<string, Family>,
-  sender: Placed,
-  hearer: Placed,
-  ofHearer: RadioProfile | undefined,
-  family: Family | undefined,
-): string | null {
-  const letters = lettersBetween(rigOf(families, [sender, hearer]), sender, hearer) ?? [];
-  const heard = ofHearer ? groupsOf(ofHearer, family) : null;
-  return letters.find((letter) => heard === null || heard.includes(letter)) ?? null;
 }

@@ -2,7 +2,6 @@
 import { isBody, type Rig } from '../rig/rig.ts';
 import { carrierOf } from '../rig/stack.ts';
 
-
 /**
  * Lights whose verdict may differ after units were touched, with everything their eyes see; undefined for all.
  * Exact: a light depends only on its body, its senders, its hearer, itself, and what it watches.
@@ -36,8 +35,7 @@ const isStacked = (rig: Rig, id: string): boolean => {
   );
 };
 
-const isSender = (rig: Rig, id: string): boolean =>
-  rig.senders.some((sender) => sender.id === id);
+const isSender = (rig: Rig, id: string): boolean => rig.senders.some((sender) => sender.id === id);
 
 function downstream(rig: Rig): Map<string, readonly string[]> {
   const watchers = new Map<string, string[]>();
@@ -62,4 +60,3 @@ function spread(rig: Rig, reached: Set<string>, next: ReadonlyMap<string, readon
     }
   }
 }
-

@@ -4,7 +4,6 @@ import type { Change } from '../record/change.ts';
 import { INTENTIONS, isByAir } from '../record/settings.ts';
 import { bodyUnder, hearerOf, isBody, isFlash, type Rig } from '../rig/rig.ts';
 
-
 /** Seconds a change costs (handbook 04): at the camera, at the unit, a swap of hardware; a walk comes on top. */
 export const CAMERA_SECONDS = 5;
 export const AT_UNIT_SECONDS = 20;
@@ -64,7 +63,6 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
   return { seconds: seconds + walked, walkSeconds: unmeasured > 0 ? null : walked, unmeasured };
 }
 
-
 /** Mode and power of a light that a sender controls are the crew's wish: the sender sets them there. */
 function isPushed(rig: Rig, { unit, setting }: Change): boolean {
   if (setting !== 'mode' && setting !== 'power') return false;
@@ -84,4 +82,3 @@ function walkTo(rig: Rig, id: string): number | null {
   if (own != null) return own;
   return rig.lights.find((light) => light.settings.receiver === id)?.settings.walkSeconds ?? null;
 }
-

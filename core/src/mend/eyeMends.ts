@@ -28,8 +28,7 @@ function toEye(scene: Scene, light: Light | undefined): Candidate[] {
 
 export const firstByEye = (scene: Scene): Candidate[] => toEye(scene, lightsOf(scene)[0]);
 
-export const subjectByEye = (scene: Scene): Candidate[] =>
-  isFlash(scene.subject) ? toEye(scene, scene.subject) : [];
+export const subjectByEye = (scene: Scene): Candidate[] => (isFlash(scene.subject) ? toEye(scene, scene.subject) : []);
 
 /** The role it should have, with each eye mode the model has where that is an eye. */
 export function wantedRole({ subject, params }: Scene<'hearer.role'>): Candidate[] {

@@ -72,4 +72,3 @@ function rejudge(before: Judgement, finding: Finding, changes: readonly Change[]
   const touched = new Set(changes.map((change) => change.unit));
   return judge(rig, affectedLights(before.rig, rig, touched, finding.units));
 }
-

@@ -80,9 +80,7 @@ export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
   return [...rig.placed.values()]
     .filter(isTrigger)
     .filter((spare) => spare.settings.role === 'off')
-    .filter(({ profile }) =>
-      profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)),
-    )
+    .filter(({ profile }) => profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)))
     .slice(0, TRIES)
     .map((spare) => [set(spare, 'mount', body), set(spare, 'role', 'master'), set(spare, 'on', true)]);
 }

@@ -25,9 +25,7 @@ export function toManual(scene: Scene, light: Light): Change[] {
 
 export const toPower = (scene: Scene, light: Light, power: number): Change[] => told(scene, light, 'power', power);
 
-export const allToManual = (scene: Scene): Candidate[] => [
-  lightsOf(scene).flatMap((light) => toManual(scene, light)),
-];
+export const allToManual = (scene: Scene): Candidate[] => [lightsOf(scene).flatMap((light) => toManual(scene, light))];
 
 export const allToTtl = (scene: Scene): Candidate[] => [
   lightsOf(scene).flatMap((light) => told(scene, light, 'mode', 'ttl')),

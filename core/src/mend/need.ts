@@ -2,7 +2,6 @@
 import type { Rig } from '../rig/rig.ts';
 import type { Finding } from '../verdict/finding.ts';
 
-
 /** What to get when no setting helps, by kind; wording.ts says it. */
 export interface Need {
   kind: 'receiver' | 'sender' | 'cable' | 'firmware' | 'generation' | 'isolator' | 'top-shoe' | 'turns';

@@ -63,7 +63,9 @@ export function otherLetters(scene: Scene): Candidate[] {
   const { mode, power } = first.settings;
   const used = lettersInUse(rig, sender);
   const isOn = (letter: string) => said(letter)?.on === true;
-  const suits = letters.filter((letter) => isOn(letter) && said(letter)?.mode === mode && said(letter)?.power === power);
+  const suits = letters.filter(
+    (letter) => isOn(letter) && said(letter)?.mode === mode && said(letter)?.power === power,
+  );
   const free = letters.filter((letter) => !used.has(letter));
   const hearers = [...new Set(lights.map((light) => hearerOf(rig, light)))];
   const moved = (letter: string): Change[] => hearers.map((hearer) => set(hearer, 'group', letter));

@@ -29,7 +29,13 @@ export const TRIES = 4;
 
 export function sceneOf<C extends Code>(judgement: Judgement, finding: Finding<C>): Scene<C> {
   const { rig } = judgement;
-  return { judgement, rig, finding: finding as Finding, subject: rig.placed.get(finding.subject)!, params: finding.params };
+  return {
+    judgement,
+    rig,
+    finding: finding as Finding,
+    subject: rig.placed.get(finding.subject)!,
+    params: finding.params,
+  };
 }
 
 /** The value a setting may take; a group's path takes what its field does. */
@@ -88,8 +94,7 @@ export function hearersOf(rig: Rig, sender: Placed): Placed[] {
 export function mastersLike(rig: Rig, sender: Placed): Placed[] {
   const family = radioInUse(sender)?.family;
   return rig.senders.filter(
-    (other) =>
-      other.settings.role === 'master' && radioInUse(other)?.family === family && !rig.strangers.has(other.id),
+    (other) => other.settings.role === 'master' && radioInUse(other)?.family === family && !rig.strangers.has(other.id),
   );
 }
 

@@ -47,9 +47,7 @@ export const pastThePulse = (scene: Scene): Candidate[] =>
 export function shorterTail(scene: Scene): Candidate[] {
   const [light] = lightsOf(scene);
   const delayUs = light?.settings.tailDelayUs;
-  return light && delayUs != null
-    ? [0, delayUs / 2].map((us) => [set(light, 'tailDelayUs', Math.round(us))])
-    : [];
+  return light && delayUs != null ? [0, delayUs / 2].map((us) => [set(light, 'tailDelayUs', Math.round(us))]) : [];
 }
 
 /** Slow enough for the whole frame by itself, with the delay of a slow link in hand. */

@@ -1,5 +1,12 @@
 /** What lies between a sender and a light: the sensor, the sun, the distance, the length of a cable. */
-import { angleLossDb, carriedShare, distanceLossDb, HARDLY_EVER, INTERFERENCE_DB, RELIABLE_SHARE } from '../measure/chance.ts';
+import {
+  angleLossDb,
+  carriedShare,
+  distanceLossDb,
+  HARDLY_EVER,
+  INTERFERENCE_DB,
+  RELIABLE_SHARE,
+} from '../measure/chance.ts';
 import { type Check, type Fault, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { isJammed } from '../rig/emitters.ts';
 import { familyOf } from '../rig/net.ts';

@@ -5,7 +5,7 @@
 import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
 import type { Tri } from '../measure/tri.ts';
 import type { Mode } from '../record/settingTerms.ts';
-import { isByAir } from '../record/settings.ts';
+import { groupPath, isByAir } from '../record/settings.ts';
 import { able } from '../rig/capability.ts';
 import { type Combined, type Fault, faultFor, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { carriedBetween } from '../rig/net.ts';
@@ -68,20 +68,26 @@ function bySender(hop: Hop, metering: () => Combined): Delivery {
   if (wanted === 'ttl') return ttlDelivery(hop, true, metering());
   return manualDelivery(hop, {
     power: told.power ?? null,
-    sender: fieldRef(sender.id, `groups.${letter}.power`),
+    sender: toldField(hop, 'power'),
     overruled: (stopsOff) => overruledPower(hop, letter!, told.power!, stopsOff),
   });
 }
 
 /** Where the family leaves the mode to the unit, the unit's own counts. */
-function modeTold({ rig, sender, hearer, light }: Hop, said: Mode | null): { mode: Mode | null; field: FieldRef } {
+function modeTold(hop: Hop, said: Mode | null): { mode: Mode | null; field: FieldRef } {
+  const { rig, sender, hearer, light } = hop;
   const { family, older } = carriedBetween(rig, sender, hearer, 'mode');
   const own = light.settings.mode ?? null;
-  const letter = hearer.settings.group;
   if (family === false || older === false) return { mode: own, field: fieldRef(light.id, 'mode') };
   if ((family === null || older === null) && said !== own)
     return { mode: null, field: fieldRef(sender.id, 'family.carries.mode') };
-  return { mode: said, field: fieldRef(sender.id, `groups.${letter ?? '?'}.mode`) };
+  return { mode: said, field: toldField(hop, 'mode') };
+}
+
+/** Where the sender says it to the light's group; that group itself where nobody recorded which it is. */
+function toldField({ sender, hearer }: Hop, field: 'mode' | 'power'): FieldRef {
+  const letter = hearer.settings.group;
+  return letter == null ? fieldRef(hearer.id, 'group') : fieldRef(sender.id, groupPath(letter, field));
 }
 
 interface WrongMode {

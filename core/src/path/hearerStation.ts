@@ -1,5 +1,6 @@
 /** The unit that listens: awake, in its role, of the sender's family, and set to the same net and group. */
 import { same, type Tri } from '../measure/tri.ts';
+import { groupPath } from '../record/settings.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { isNewEnough } from '../rig/firmware.ts';
 import { channelsOf, familyOf, generationHears, generationOf, groupsOf, lettersBetween, networkIdOf } from '../rig/net.ts';
@@ -220,7 +221,7 @@ export function followSenderGroup(base: SignalPath, hop: Hop, group: string | nu
     code: 'sender.group-off',
     subject,
     params,
-    fields: [fieldRef(subject, `groups.${group}.on`)],
+    fields: [fieldRef(subject, groupPath(group, 'on'))],
   });
 }
 

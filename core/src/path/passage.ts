@@ -26,8 +26,7 @@ function receiverChecks(rig: Rig, light: Light): Check[] {
   if (receiver === light) return [];
   const top = topShoeOf(receiver);
   const holds = light.settings.plugs != null ? false : isOneSystem(top, light.profile.foot);
-  const field =
-    top === null ? fieldRef(receiver.id, 'profile.topShoe') : fieldRef(light.id, 'profile.foot');
+  const field = top === null ? fieldRef(receiver.id, 'profile.topShoe') : fieldRef(light.id, 'profile.foot');
   return [plainLinkCheck(light, { holds, subject: field.unit, fields: [field] })];
 }
 

@@ -13,25 +13,35 @@ export interface Step {
   share?: number | null;
 }
 
+/** How far a path has come, and in what state. */
+type Standing = Pick<SignalPath, 'failure' | 'unknown' | 'latencyUs' | 'chance'>;
+
 /**
  * The first check that certainly fails ends a path; one that depends on an unrecorded field is noted and passed,
  * because a later certain failure makes the answer certain again.
  */
 export class SignalPath {
-  private constructor(
-    /** The path this one goes on from: steps are shared, not copied, since most paths are never read back. */
-    private readonly before: SignalPath | null,
-    private readonly step: Step | null,
-    /** The check that ended it. */
-    readonly failure: Fault | null,
-    readonly unknown: readonly FieldRef[],
-    /** Delay so far, in microseconds. */
-    readonly latencyUs: number,
-    /** Share of the shots in which it comes this far, 0 to 1; null where it is not all and nobody can say how many. */
-    readonly chance: number | null,
-  ) {}
+  /** The path this one goes on from: steps are shared, not copied, since most paths are never read back. */
+  private readonly before: SignalPath | null;
+  private readonly step: Step | null;
+  /** The check that ended it. */
+  readonly failure: Fault | null;
+  readonly unknown: readonly FieldRef[];
+  /** Delay so far, in microseconds. */
+  readonly latencyUs: number;
+  /** Share of the shots in which it comes this far, 0 to 1; null where it is not all and nobody can say how many. */
+  readonly chance: number | null;
 
-  static readonly start = new SignalPath(null, null, null, [], 0, 1);
+  private constructor(before: SignalPath | null, step: Step | null, now: Standing) {
+    this.before = before;
+    this.step = step;
+    this.failure = now.failure;
+    this.unknown = now.unknown;
+    this.latencyUs = now.latencyUs;
+    this.chance = now.chance;
+  }
+
+  static readonly start = new SignalPath(null, null, { failure: null, unknown: [], latencyUs: 0, chance: 1 });
 
   /** Every step so far, in order. */
   get steps(): readonly Step[] {
@@ -77,7 +87,8 @@ export class SignalPath {
     if (this.failure) return this;
     const next = this.with({ stage: stageOf(fault.code), state: 'loss', fault, share });
     const chance = this.chance === null || share === null ? null : this.chance * share;
-    return new SignalPath(next, null, null, next.unknown, next.latencyUs, chance);
+    const { unknown, latencyUs } = next;
+    return new SignalPath(next, null, { failure: null, unknown, latencyUs, chance });
   }
 
   /** A station passed without anything to check there. */
@@ -91,22 +102,22 @@ export class SignalPath {
     const joined = next.steps.reduce<SignalPath>((path, step) => path.with(step), this);
     const chance = this.chance === null || next.chance === null ? null : this.chance * next.chance;
     const unknown = next.unknown.length > 0 ? [...this.unknown, ...next.unknown] : this.unknown;
-    return new SignalPath(joined, null, next.failure, unknown, this.latencyUs + next.latencyUs, chance);
+    const latencyUs = this.latencyUs + next.latencyUs;
+    return new SignalPath(joined, null, { failure: next.failure, unknown, latencyUs, chance });
   }
 
   delayed(us: number): SignalPath {
     if (this.failure) return this;
-    return new SignalPath(this, null, null, this.unknown, this.latencyUs + us, this.chance);
+    const { unknown, latencyUs, chance } = this;
+    return new SignalPath(this, null, { failure: null, unknown, latencyUs: latencyUs + us, chance });
   }
 
   private with(step: Step, missing: readonly FieldRef[] = []): SignalPath {
-    return new SignalPath(
-      this,
-      step,
-      step.state === 'fail' ? step.fault : null,
-      missing.length > 0 ? [...this.unknown, ...missing] : this.unknown,
-      this.latencyUs,
-      this.chance,
-    );
+    return new SignalPath(this, step, {
+      failure: step.state === 'fail' ? step.fault : null,
+      unknown: missing.length > 0 ? [...this.unknown, ...missing] : this.unknown,
+      latencyUs: this.latencyUs,
+      chance: this.chance,
+    });
   }
 }

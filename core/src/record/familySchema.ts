@@ -5,7 +5,10 @@ import { idSchema, labelSchema, letterSchema, noteSchema, rangeSchema } from './
 const yesNo = z.boolean().nullish();
 
 export const carriesSchema = z.strictObject(
-  Object.fromEntries(CARRIED_SIGNALS.map((name) => [name, yesNo])) as Record<(typeof CARRIED_SIGNALS)[number], typeof yesNo>,
+  Object.fromEntries(CARRIED_SIGNALS.map((name) => [name, yesNo])) as Record<
+    (typeof CARRIED_SIGNALS)[number],
+    typeof yesNo
+  >,
 );
 
 /** What an older or newer generation of a family cannot do. Left out: as the family. */

@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { POWER_SCALES, SHUTTER_LABELS } from '../measure/stops.ts';
 import { idSchema, labelSchema, letterSchema, noteSchema, rangeSchema, stopsSchema } from './fieldShapes.ts';
-import { ABILITIES, EXPOSURE_MODES, EYE_MODES, HOW_TO_KEYS, POSITIONS, SHUTTER_TYPES, STACK_PARTS } from './profileTerms.ts';
+import {
+  ABILITIES,
+  EXPOSURE_MODES,
+  EYE_MODES,
+  HOW_TO_KEYS,
+  POSITIONS,
+  SHUTTER_TYPES,
+  STACK_PARTS,
+} from './profileTerms.ts';
 
 /** What one model can do. Left out or null means not recorded, except where a field says what it means instead. */
 

@@ -1,13 +1,11 @@
 /** Faults and checks: what can go wrong with a signal, as a code with its values. docs/model.md, Reason codes. */
 import type { Tri } from '../measure/tri.ts';
-import type { GroupField } from '../record/settingTerms.ts';
 import type { SettingPath } from '../record/settings.ts';
 import type { CodeParams } from './codeParams.ts';
 import type { Code } from './codes.ts';
 
 /** Something recorded of a unit: a setting, its firmware, or a field of its profile or family. */
-export type FieldPath =
-  SettingPath | 'firmware' | `groups.${string}.${GroupField}` | `profile.${string}` | `family.${string}`;
+export type FieldPath = SettingPath | 'firmware' | `profile.${string}` | `family.${string}`;
 
 /** A field nobody recorded. */
 export interface FieldRef {

@@ -62,7 +62,12 @@ export function lettersBetween(rig: Rig, sender: Placed, hearer: Placed): readon
 }
 
 /** Whether the family carries it at all, and whether the older generation leaves it. */
-export function carriedBetween(rig: Rig, sender: Placed, hearer: Placed, what: CarriedSignal): { family: Tri; older: Tri } {
+export function carriedBetween(
+  rig: Rig,
+  sender: Placed,
+  hearer: Placed,
+  what: CarriedSignal,
+): { family: Tri; older: Tri } {
   const family = familyOf(rig, sender)?.carries[what] ?? null;
   const older = olderOf(rig, sender, hearer);
   return { family, older: older === undefined ? null : older?.carries?.[what] !== false };

@@ -1,6 +1,13 @@
 import type { Family } from '../record/family.ts';
 import type { Emitter, Look } from '../record/look.ts';
-import { type BodyProfile, type FlashProfile, type Profile, type RadioProfile, radiosOf, type TriggerProfile } from '../record/profile.ts';
+import {
+  type BodyProfile,
+  type FlashProfile,
+  type Profile,
+  type RadioProfile,
+  radiosOf,
+  type TriggerProfile,
+} from '../record/profile.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir, type Settings } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';

@@ -87,8 +87,7 @@ export function speakChecks(rig: Rig, body: Body, item: Placed): Check[] {
   if (carrier && isTrigger(carrier)) {
     return [...triggerChecks(body, carrier, item), ...orderCheck(rig, carrier), ...firmwareCheck(item)];
   }
-  const field =
-    foot === null ? fieldRef(item.id, 'profile.foot') : fieldRef(body.id, 'profile.shoe.system');
+  const field = foot === null ? fieldRef(item.id, 'profile.foot') : fieldRef(body.id, 'profile.shoe.system');
   return [
     foreignCheck(body, { holds: isOneSystem(foot, shoe), subject: item.id, shoe, foot, field }),
     ...firmwareCheck(item),

@@ -67,10 +67,7 @@ function adviseByHand(rig: Rig, shots: readonly Shot[], gathered: GatheredFindin
       const { link = null } = light.settings;
       if (delivery?.controlled !== false || link === 'shoe' || link === 'cord') continue;
       const params = { light: light.id, link };
-      gathered.add(
-        { code: 'power.by-hand', subject: light.id, params },
-        { light: light.id, shot: shotRefOf(shot) },
-      );
+      gathered.add({ code: 'power.by-hand', subject: light.id, params }, { light: light.id, shot: shotRefOf(shot) });
     }
   }
 }

@@ -4,6 +4,7 @@
  */
 import { stopsLabel } from '../measure/stops.ts';
 import type { Fault } from '../rig/check.ts';
+import type { Code } from '../rig/codes.ts';
 import type { Finding } from '../verdict/finding.ts';
 import { reasonOf } from './findingReasons.ts';
 import { listed, type Names } from './settingWords.ts';
@@ -17,77 +18,98 @@ export interface FindingText {
   evidence: readonly { label: string; value: string }[];
 }
 
-/** What will be seen, by severity and code. */
-function whatIsSeen(finding: Finding, names: Names): string {
-  const who = listed(finding.units, names);
-  const many = finding.units.length > 1;
-  const verb = (one: string, more: string) => (many ? more : one);
-  const carried = 'carried' in finding.params ? finding.params.carried : undefined;
-  if (finding.severity === 'D' && carried !== undefined)
-    return carried === null
-      ? `${who} ${verb('misses', 'miss')} some shots; nobody can say how many.`
-      : `${who} ${verb('fires', 'fire')} in about ${Math.round(100 * Number(carried))} of 100 shots.`;
-  switch (finding.code) {
-    case 'eye.burst':
-    case 'eye.preflash':
-      return `${who} ${verb('fires', 'fire')} too early and ${verb('leaves', 'leave')} the picture dark.`;
-    case 'frame.over-sync':
-    case 'frame.latency':
-      return Number(finding.params.share) === 0
-        ? `${who} ${verb('fires', 'fire')} too late for the picture.`
-        : `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
-    case 'hearer.selector':
-      return `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`;
-    case 'frame.tail-gradient':
-    case 'frame.duration':
-      return `${who} ${verb('loses', 'lose')} light to the shutter${Number(finding.params.share) < 1 ? ' and part of the picture' : ''}.`;
-    case 'lamp.heat':
-      if (finding.params.frame != null) return `${who} ${verb('has', 'have')} to rest before the burst is over.`;
-      return `${who} ${verb('stays', 'stay')} dark.`;
-    case 'lamp.recycling':
-      return `${who} ${verb('misses', 'miss')} frames: charging takes longer than the pause.`;
-    case 'lamp.mode':
-    case 'hearer.firmware':
-    case 'hearer.generation':
-    case 'shoe.firmware':
-      if (finding.severity === 'B') return `${who} ${verb('stays', 'stay')} dark.`;
-      if ('ability' in finding.params && finding.params.ability === 'manual') return `${who} ${verb('fires', 'fire')} at the wrong power.`;
-      return `${who} ${verb('fires', 'fire')}, but unmetered.`;
-    case 'shoe.foreign':
-    case 'shoe.passthrough-off':
-    case 'shoe.passthrough-foreign':
-    case 'shoe.start-order':
-    case 'foot.ttl-on-plain-link':
-      return `${who} ${verb('fires', 'fire')}, but unmetered.`;
-    case 'lamp.power-floor':
-    case 'lamp.power-ceiling':
-    case 'power.overwritten':
-    case 'power.shared-group':
-    case 'sender.rivals':
-    case 'power.local-trim':
-    case 'power.comp-limit':
-      return `${who} ${verb('fires', 'fire')} at the wrong power${offBy(finding)}.`;
-    case 'frame.rear-curtain':
-    case 'frame.no-hss':
-    case 'eye.hss':
-      return Number(finding.params.share) === 0
-        ? `${who} ${verb('fires', 'fire')} outside the picture.`
-        : `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
-    case 'crew.channels-exhausted':
-    case 'crew.clash':
-      return `${who} ${verb('fires', 'fire')} when ${verb('it', 'they')} should not.`;
-    case 'crew.no-id':
-      return `${who} would fire for a stranger on this channel.`;
-    case 'power.by-hand':
-      return `${who} ${verb('is', 'are')} set by hand.`;
-    case 'advice.unknown-field':
-      return `Nobody can say whether ${who} will fire.`;
-    case 'advice.untested':
-      return `${who} ${verb('is', 'are')} not proven.`;
-    default:
-      if (finding.severity === 'A') return `${who}: worth a word.`;
-      return `${who} ${verb('stays', 'stay')} dark.`;
-  }
+/** Who suffers, with the verb in its number: "Light 3 fires", "Light 3 and Light 5 fire". */
+interface Sufferers {
+  who: string;
+  verb: (one: string, more: string) => string;
+}
+
+type Seen<C extends Code> = (sufferers: Sufferers, finding: Finding<C>) => string;
+
+const stayDark = ({ who, verb }: Sufferers): string => `${who} ${verb('stays', 'stay')} dark.`;
+const unmetered = ({ who, verb }: Sufferers): string => `${who} ${verb('fires', 'fire')}, but unmetered.`;
+const wrongPower = ({ who, verb }: Sufferers, finding: Finding): string =>
+  `${who} ${verb('fires', 'fire')} at the wrong power${offBy(finding)}.`;
+const tooEarly = ({ who, verb }: Sufferers): string =>
+  `${who} ${verb('fires', 'fire')} too early and ${verb('leaves', 'leave')} the picture dark.`;
+const darkBar = ({ who, verb }: Sufferers): string => `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
+const strays = ({ who, verb }: Sufferers): string =>
+  `${who} ${verb('fires', 'fire')} when ${verb('it', 'they')} should not.`;
+
+/** Late for the whole picture, or for a part of it. */
+const late: Seen<'frame.over-sync' | 'frame.latency'> = (sufferers, { params }) =>
+  params.share === 0
+    ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} too late for the picture.`
+    : darkBar(sufferers);
+
+const outside: Seen<'frame.rear-curtain' | 'frame.no-hss' | 'eye.hss'> = (sufferers, { params }) =>
+  params.share === 0 ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} outside the picture.` : darkBar(sufferers);
+
+const cutShort: Seen<'frame.tail-gradient' | 'frame.duration'> = ({ who, verb }, { params }) =>
+  `${who} ${verb('loses', 'lose')} light to the shutter${params.share < 1 ? ' and part of the picture' : ''}.`;
+
+/** What the model lacks keeps it dark, or takes away what it was asked for beyond firing. */
+const lacking: Seen<'lamp.mode' | 'hearer.firmware' | 'hearer.generation' | 'shoe.firmware'> = (sufferers, finding) => {
+  if (finding.severity === 'B') return stayDark(sufferers);
+  const isManual = 'ability' in finding.params && finding.params.ability === 'manual';
+  return isManual ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} at the wrong power.` : unmetered(sufferers);
+};
+
+/** What will be seen; a code that is not here keeps a light dark, or is worth a word. */
+const SEEN: { [C in Code]?: Seen<C> } = {
+  'eye.burst': tooEarly,
+  'eye.preflash': tooEarly,
+  'frame.over-sync': late,
+  'frame.latency': late,
+  'frame.rear-curtain': outside,
+  'frame.no-hss': outside,
+  'eye.hss': outside,
+  'frame.tail-gradient': cutShort,
+  'frame.duration': cutShort,
+  'hearer.selector': ({ who, verb }) => `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`,
+  'lamp.heat': (sufferers, { params }) =>
+    params.frame === undefined
+      ? stayDark(sufferers)
+      : `${sufferers.who} ${sufferers.verb('has', 'have')} to rest before the burst is over.`,
+  'lamp.recycling': ({ who, verb }) => `${who} ${verb('misses', 'miss')} frames: charging takes longer than the pause.`,
+  'lamp.mode': lacking,
+  'hearer.firmware': lacking,
+  'hearer.generation': lacking,
+  'shoe.firmware': lacking,
+  'shoe.foreign': unmetered,
+  'shoe.passthrough-off': unmetered,
+  'shoe.passthrough-foreign': unmetered,
+  'shoe.start-order': unmetered,
+  'foot.ttl-on-plain-link': unmetered,
+  'lamp.power-floor': wrongPower,
+  'lamp.power-ceiling': wrongPower,
+  'power.overwritten': wrongPower,
+  'power.shared-group': wrongPower,
+  'sender.rivals': wrongPower,
+  'power.local-trim': wrongPower,
+  'power.comp-limit': wrongPower,
+  'crew.channels-exhausted': strays,
+  'crew.clash': strays,
+  'crew.no-id': ({ who }) => `${who} would fire for a stranger on this channel.`,
+  'power.by-hand': ({ who, verb }) => `${who} ${verb('is', 'are')} set by hand.`,
+  'advice.unknown-field': ({ who }) => `Nobody can say whether ${who} will fire.`,
+  'advice.untested': ({ who, verb }) => `${who} ${verb('is', 'are')} not proven.`,
+};
+
+/** A signal that is too weak in some of the shots comes through in the others. */
+function inSomeShots({ who, verb }: Sufferers, carried: number | null): string {
+  if (carried === null) return `${who} ${verb('misses', 'miss')} some shots; nobody can say how many.`;
+  return `${who} ${verb('fires', 'fire')} in about ${Math.round(100 * carried)} of 100 shots.`;
+}
+
+function whatIsSeen<C extends Code>(finding: Finding<C>, names: Names): string {
+  const isOne = finding.units.length === 1;
+  const sufferers = { who: listed(finding.units, names), verb: (one: string, more: string) => (isOne ? one : more) };
+  const carried = (finding.params as { carried?: number | null }).carried;
+  if (finding.severity === 'D' && carried !== undefined) return inSomeShots(sufferers, carried);
+  const seen: Seen<C> | undefined = SEEN[finding.code];
+  if (seen) return seen(sufferers, finding);
+  return finding.severity === 'A' ? `${sufferers.who}: worth a word.` : stayDark(sufferers);
 }
 
 const offBy = (finding: Finding): string =>
@@ -106,9 +128,7 @@ export function findingText(finding: Finding, names: Names): FindingText {
 }
 
 /** What is written at the gap of one light's line. */
-export const gapText = (fault: Fault, names: Names): string =>
-  reasonOf(fault, names).gap;
+export const gapText = (fault: Fault, names: Names): string => reasonOf(fault, names).gap;
 
 /** Why a fault is one, in a sentence. */
-export const whyText = (fault: Fault, names: Names): string =>
-  reasonOf(fault, names).why;
+export const whyText = (fault: Fault, names: Names): string => reasonOf(fault, names).why;

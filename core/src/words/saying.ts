@@ -15,7 +15,8 @@ export interface Reason {
 export type ReasonFor<C extends Code> = (p: ParamsOf<C>, me: string, names: Names) => Reason;
 export type Reasons = { [C in Code]: ReasonFor<C> };
 
-export const text = (value: string | number | null | undefined, otherwise = 'not recorded'): string => (value == null ? otherwise : String(value));
+export const text = (value: string | number | null | undefined, otherwise = 'not recorded'): string =>
+  value == null ? otherwise : String(value);
 export const stopsText = (stops: number | null): string => (stops === null ? 'not recorded' : stopsLabel(stops));
 export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
 export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
@@ -37,7 +38,10 @@ export const abilityWord = (ability: string): string => ABILITY_WORDS[ability] ?
 export const positionWord = (position: Position | null): string =>
   position === null ? 'where it is used' : POSITION_NAMES[position];
 
-export const versions = (p: { found?: string | null; needed?: string | null }, me: string): Pick<Reason, 'evidence'> => ({
+export const versions = (
+  p: { found?: string | null; needed?: string | null },
+  me: string,
+): Pick<Reason, 'evidence'> => ({
   evidence: [
     [me, `firmware ${text(p.found)}`],
     ['needed', `firmware ${text(p.needed)}`],

@@ -1,6 +1,7 @@
 /** Names and values of settings and fields as people say them. */
 import { stopsLabel } from '../measure/stops.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
+import { groupPartsOf, type GroupPath, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */
@@ -9,7 +10,7 @@ export interface Names {
   family(id: string): string;
 }
 
-const SETTING_NAMES: Readonly<Record<string, string>> = {
+const SETTING_NAMES: Readonly<Record<Exclude<SettingPath, GroupPath>, string>> & Readonly<Record<string, string>> = {
   purpose: 'purpose',
   place: 'place',
   walkSeconds: 'walk',
@@ -144,8 +145,6 @@ export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   redEye: 'off, as far as noted',
 };
 
-const GROUP_FIELD = /^groups\.(.)\.(on|mode|power)$/;
-
 const CAPABILITY = /^profile\.can\.([a-z-]+)\.([a-z]+)$/;
 
 export const POSITION_NAMES: Readonly<Record<Position, string>> = {
@@ -173,10 +172,10 @@ export function settingName(path: FieldPath): string {
   if (capability) {
     return `${ABILITY_NAMES[capability[2] as Ability]} ${POSITION_NAMES[capability[1] as Position]}`;
   }
-  const match = GROUP_FIELD.exec(path);
-  if (!match) return SETTING_NAMES[path] ?? path;
-  const letter = match[1] === '?' ? 'its group' : `group ${match[1]}`;
-  return match[2] === 'on' ? letter : `${letter} ${match[2]}`;
+  const group = groupPartsOf(path);
+  if (!group) return SETTING_NAMES[path] ?? path;
+  const { letter, field } = group;
+  return field === 'on' ? `group ${letter}` : `group ${letter} ${field}`;
 }
 
 /** Words for true and false where `on` and `off` say nothing. */
@@ -194,7 +193,7 @@ const wordFor = (value: string): string => WORDS[value] ?? value;
 
 export function settingValue(path: FieldPath, value: unknown, names: Names): string {
   if (value == null) return MEANT_WHEN_LEFT_OUT[path] ?? 'not recorded';
-  const field = GROUP_FIELD.exec(path)?.[2] ?? path;
+  const field = groupPartsOf(path)?.field ?? path;
   if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
   if (field === 'power') return `${stopsLabel(value as number)} stops`;
   if (field === 'networkId') return value === 0 ? 'off' : String(value);

@@ -3,6 +3,7 @@ import { stopsLabel } from '../measure/stops.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
 import type { Change } from '../record/change.ts';
+import { groupPartsOf, type SettingPath } from '../record/settings.ts';
 import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
@@ -17,8 +18,6 @@ export function namesOf(kit: Kit | KitIndex): Names {
   };
 }
 
-export { findingText, gapText } from './findingWording.ts';
-
 /** A line read aloud. */
 export function lineSentence(line: SignalLine, names: Names): string {
   const { purpose, place } = line.light.settings;
@@ -29,72 +28,55 @@ export function lineSentence(line: SignalLine, names: Names): string {
 
 const sentenceCase = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
+type Order = (unit: string, value: string, change: Change) => string;
+
+const switched =
+  (what: string): Order =>
+  (unit, value) =>
+    `Switch ${value} ${what} ${unit}`;
+
+/** How a change of these settings is put as an order; all others are set. */
+const ORDERS: { [P in SettingPath]?: Order } = {
+  on: (unit, value) => `Switch ${value} ${unit}`,
+  lamp: switched('the flash tube of'),
+  flashFiring: switched('flash firing on'),
+  passThrough: switched('pass-through on'),
+  receiver: (unit, value, { to }) => (to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`),
+  mount: (unit, value) => `Put ${unit} on ${value}`,
+  plugs: (unit, value, { to }) => (to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`),
+  sees: (unit, value) => `Turn the eye of ${unit} to ${value}`,
+  covered: (unit) => `Uncover the sensor of ${unit}`,
+  sight: (unit) => `Give ${unit} a clear line of sight`,
+  sightUpright: (unit) => `Give ${unit} a clear line of sight, camera upright`,
+  offAxis: (unit) => `Turn the sensor of ${unit}`,
+  inSun: (unit) => `Shade the sensor of ${unit}`,
+  distanceM: (unit, value) => `Bring ${unit} to ${value}`,
+  cableM: (unit, value) => `Use a cable of ${value} for ${unit}`,
+  trim: (unit, value, { to }) => (to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`),
+  asleep: (unit) => `Wake ${unit}`,
+  cells: (unit) => `Put fresh cells into ${unit}`,
+  seated: (unit) => `Push ${unit} home and lock it`,
+  hot: (unit) => `Let ${unit} cool`,
+  popupUp: (unit, _, { to }) => (to === true ? `Raise the pop-up of ${unit}` : `Fold the pop-up of ${unit}`),
+  startedInOrder: (unit) => `Switch ${unit}’s stack off and on in order`,
+  passive: (unit, _, { to }) =>
+    to === true ? `Let ${unit} fire without setting anything` : `Let ${unit} set its lights again`,
+  attitudes: (unit) => `Keep ${unit} level`,
+  burstFrames: (unit, value) => `Rest ${unit} after ${value} frames`,
+  tailDelayUs: (unit, value, { to }) =>
+    to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`,
+  link: (unit, value) => `Fire ${unit} by ${value}`,
+  firesFor: (unit, value) => `Let ${unit} fire for ${value}`,
+};
+
 /** One change as an order: "Set channel 11 on Light 6". */
 export function changeText(change: Change, names: Names): string {
   const unit = names.unit(change.unit);
   const value = settingValue(change.setting, change.to, names);
-  switch (change.setting) {
-    case 'on':
-      return `Switch ${value} ${unit}`;
-    case 'lamp':
-      return `Switch ${value} the flash tube of ${unit}`;
-    case 'flashFiring':
-      return `Switch ${value} flash firing on ${unit}`;
-    case 'receiver':
-      return change.to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`;
-    case 'mount':
-      return `Put ${unit} on ${value}`;
-    case 'plugs':
-      return change.to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`;
-    case 'sees':
-      return `Turn the eye of ${unit} to ${value}`;
-    case 'covered':
-      return `Uncover the sensor of ${unit}`;
-    case 'sight':
-      return `Give ${unit} a clear line of sight`;
-    case 'offAxis':
-      return `Turn the sensor of ${unit}`;
-    case 'inSun':
-      return `Shade the sensor of ${unit}`;
-    case 'distanceM':
-      return `Bring ${unit} to ${value}`;
-    case 'cableM':
-      return `Use a cable of ${value} for ${unit}`;
-    case 'trim':
-      return change.to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`;
-    case 'asleep':
-      return `Wake ${unit}`;
-    case 'cells':
-      return `Put fresh cells into ${unit}`;
-    case 'seated':
-      return `Push ${unit} home and lock it`;
-    case 'hot':
-      return `Let ${unit} cool`;
-    case 'popupUp':
-      return change.to === true ? `Raise the pop-up of ${unit}` : `Fold the pop-up of ${unit}`;
-    case 'startedInOrder':
-      return `Switch ${unit}’s stack off and on in order`;
-    case 'passThrough':
-      return `Switch ${value} pass-through on ${unit}`;
-    case 'passive':
-      return value === 'on' ? `Let ${unit} fire without setting anything` : `Let ${unit} set its lights again`;
-    case 'attitudes':
-      return `Keep ${unit} level`;
-    case 'burstFrames':
-      return `Rest ${unit} after ${value} frames`;
-    case 'sightUpright':
-      return `Give ${unit} a clear line of sight, camera upright`;
-    case 'tailDelayUs':
-      return change.to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`;
-    case 'link':
-      return `Fire ${unit} by ${value}`;
-    case 'firesFor':
-      return `Let ${unit} fire for ${value}`;
-    default:
-      break;
-  }
-  const group = /^groups\.([A-Z])\.(on|mode|power)$/.exec(change.setting);
-  if (group?.[2] === 'on') return `Switch ${value} group ${group[1]} on ${unit}`;
+  const order = ORDERS[change.setting];
+  if (order) return order(unit, value, change);
+  const group = groupPartsOf(change.setting);
+  if (group?.field === 'on') return `Switch ${value} group ${group.letter} on ${unit}`;
   return `Set ${settingName(change.setting)} ${value} on ${unit}`;
 }
 

@@ -4,4 +4,9 @@ import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
 
 /** In the order they run; a landed migration is never edited. */
-export const MIGRATIONS = [CrewsAndKit1700000000001, LooksAndTests1700000000002, DocumentsAt21700000000003, AttitudeOfTests1700000000004] as const;
+export const MIGRATIONS = [
+  CrewsAndKit1700000000001,
+  LooksAndTests1700000000002,
+  DocumentsAt21700000000003,
+  AttitudeOfTests1700000000004,
+] as const;

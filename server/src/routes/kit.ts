@@ -1,4 +1,11 @@
-import { replaceFamilySchema, replaceLookSchema, replaceProfileSchema, unitBatchSchema, unitPatchSchema, type VersionAnswer } from '@ergon/core/record/exchange';
+import {
+  replaceFamilySchema,
+  replaceLookSchema,
+  replaceProfileSchema,
+  unitBatchSchema,
+  unitPatchSchema,
+  type VersionAnswer,
+} from '@ergon/core/record/exchange';
 import { familySchema } from '@ergon/core/record/familySchema';
 import { profileSchema } from '@ergon/core/record/profileSchema';
 import { unitSchema } from '@ergon/core/record/unitSchema';

@@ -4,7 +4,13 @@ import type { Conflict, SavedUnit, UnitEdit } from '@ergon/core/record/exchange'
 import { faultsOf } from '@ergon/core/record/fieldFault';
 import { unitReferences } from '@ergon/core/record/kitDocument';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
-import { readSetting, type SettingPath, type Settings, type SettingValue, withSetting } from '@ergon/core/record/settings';
+import {
+  readSetting,
+  type SettingPath,
+  type Settings,
+  type SettingValue,
+  withSetting,
+} from '@ergon/core/record/settings';
 import { type EntityManager, In } from 'typeorm';
 import { DEADLOCK, isErrno } from '../database/mariadbErrors.ts';
 import { FamilyRow } from '../entities/CrewRecord.ts';
@@ -19,10 +25,7 @@ type LookKey = Omit<InLook, 'source'>;
 const MOST_TRIES = 3;
 
 /** All edits or none. Edits of different units never meet; a stale edit answers 409 with both values. */
-export async function applyChanges(
-  { source, ...at }: InLook,
-  edits: readonly UnitEdit[],
-): Promise<SavedUnit[]> {
+export async function applyChanges({ source, ...at }: InLook, edits: readonly UnitEdit[]): Promise<SavedUnit[]> {
   for (let attempt = 1; ; attempt++) {
     try {
       return await source.transaction((manager) => applyOnce(manager, at, edits));
@@ -32,11 +35,7 @@ export async function applyChanges(
   }
 }
 
-async function applyOnce(
-  manager: EntityManager,
-  at: LookKey,
-  edits: readonly UnitEdit[],
-): Promise<SavedUnit[]> {
+async function applyOnce(manager: EntityManager, at: LookKey, edits: readonly UnitEdit[]): Promise<SavedUnit[]> {
   // One order for all editors, so that two of them cannot wait for each other.
   const ordered = [...edits].sort((a, b) => (a.unit < b.unit ? -1 : 1));
   const rows = await manager.find(LookUnit, {
@@ -116,11 +115,7 @@ async function conflictOf(manager: EntityManager, row: LookUnit, edit: UnitEdit)
 }
 
 /** A setting must not name a unit or family that is not there: the line would have nowhere to go. */
-async function checkReferences(
-  manager: EntityManager,
-  at: LookKey,
-  saved: readonly SavedUnit[],
-): Promise<void> {
+async function checkReferences(manager: EntityManager, at: LookKey, saved: readonly SavedUnit[]): Promise<void> {
   const placed = await manager.find(LookUnit, {
     where: at,
     select: { crewId: true, lookId: true, unitId: true },

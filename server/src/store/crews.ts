@@ -13,10 +13,7 @@ import { importDocument } from './importDocument.ts';
 export const DEMO_CREW_ID = 'demo';
 const DEMO_MEMBER_ID = 'demo-guest';
 
-export async function startCrew(
-  source: DataSource,
-  input: NewCrew,
-): Promise<Member> {
+export async function startCrew(source: DataSource, input: NewCrew): Promise<Member> {
   const passphraseHash = await hash(input.passphrase);
   const crew = { id: randomUUID(), name: input.crew, isDemo: false, event: { name: input.crew } };
   try {
@@ -31,11 +28,7 @@ export async function startCrew(
   }
 }
 
-export async function addMember(
-  source: DataSource,
-  crewId: string,
-  input: NewMember,
-): Promise<void> {
+export async function addMember(source: DataSource, crewId: string, input: NewMember): Promise<void> {
   const passphraseHash = await hash(input.passphrase);
   try {
     await source.manager.insert(Member, { id: randomUUID(), crewId, name: input.name, passphraseHash });

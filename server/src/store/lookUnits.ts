@@ -10,13 +10,8 @@ import { TestFireRow } from '../entities/TestFireRow.ts';
 import { ApiError } from '../errors.ts';
 import type { InLook } from './inCrew.ts';
 
-
 /** Puts a unit of the kit into a look. */
-export async function placeUnit(
-  { source, crewId, lookId }: InLook,
-  unitId: string,
-  settings: Settings,
-): Promise<void> {
+export async function placeUnit({ source, crewId, lookId }: InLook, unitId: string, settings: Settings): Promise<void> {
   const unit = await source.manager.existsBy(UnitRow, { crewId, id: unitId, removedAt: IsNull() });
   if (!unit) throw new ApiError('record.missing', [{ path: 'unit', message: 'is not in your kit' }]);
   try {
@@ -25,7 +20,8 @@ export async function placeUnit(
     if (isErrno(error, DUPLICATE))
       throw new ApiError('record.exists', [{ path: 'unit', message: 'is in this look already' }]);
     // The look is not this crew's.
-    if (isErrno(error, NO_PARENT)) throw new ApiError('record.missing', [{ path: 'look', message: 'is not one of your looks' }]);
+    if (isErrno(error, NO_PARENT))
+      throw new ApiError('record.missing', [{ path: 'look', message: 'is not one of your looks' }]);
     throw error;
   }
 }

@@ -9,7 +9,6 @@ import { type CrewRecord, FamilyRow, LookRow, ProfileRow, UnitRow } from '../ent
 import { ApiError } from '../errors.ts';
 import type { InCrew } from './inCrew.ts';
 
-
 /** A class of stored records, with what must hold of a document before it is stored. */
 export interface ModelKind<T extends { id: string }> {
   Row: new () => CrewRecord<T>;

@@ -7,7 +7,6 @@ import { ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { ApiError } from '../errors.ts';
 import type { InCrew } from './inCrew.ts';
 
-
 export async function addUnit({ source, crewId }: InCrew, unit: Unit): Promise<void> {
   if (!(await source.manager.existsBy(ProfileRow, { crewId, id: unit.profile }))) {
     throw new ApiError('input.invalid', [{ path: 'profile', message: 'names a profile your crew does not have' }]);
