@@ -1,8 +1,8 @@
 /** A random rig of which somebody did not write everything down. */
-import fc, { type GeneratorValue } from 'fast-check';
 import type { Family } from '../src/record/family';
 import type { Look } from '../src/record/look';
 import type { BodyProfile, Profile } from '../src/record/profile';
+import type { Draw } from './draw';
 import type { RandomRig } from './randomRig';
 
 /** Fields that may be left unrecorded; those with a meaning when left out, like a missing receiver, are not among them. */
@@ -30,13 +30,9 @@ const BLANKABLE: ReadonlySet<string> = new Set([
 ]);
 
 /** The same rig with some fields unrecorded. */
-export function withBlanks({ kit, look }: RandomRig, g: GeneratorValue): RandomRig {
+export function withBlanks({ kit, look }: RandomRig, draw: Draw): RandomRig {
   const blank = (value: unknown, key: string): unknown => {
-    if (
-      BLANKABLE.has(key) &&
-      (value === null || typeof value !== 'object' || Array.isArray(value)) &&
-      g(fc.integer, { min: 0, max: 24 }) === 0
-    )
+    if (BLANKABLE.has(key) && (value === null || typeof value !== 'object' || Array.isArray(value)) && draw.oneIn(25))
       return null;
     if (Array.isArray(value)) return value.map((item) => blank(item, ''));
     if (value === null || typeof value !== 'object') return value;
@@ -44,22 +40,16 @@ export function withBlanks({ kit, look }: RandomRig, g: GeneratorValue): RandomR
   };
   const profiles = kit.profiles.map((profile): Profile => {
     // What a radio leaves out it has from its family; only its generation can be unrecorded.
-    const radios = (profile.radios ?? []).map((radio) =>
-      g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...radio, generation: null } : radio,
-    );
+    const radios = (profile.radios ?? []).map((radio) => (draw.oneIn(25) ? { ...radio, generation: null } : radio));
     if (profile.kind !== 'body')
       return { ...(blank({ ...profile, radios: [] }, 'profile') as object), radios } as Profile;
     const blanked = blank({ ...profile, radios: [] }, 'profile') as BodyProfile;
     return { ...blanked, shutters: blanked.shutters.map(loseBoth), radios };
   });
-  const units = kit.units.map((unit) =>
-    g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...unit, firmware: null } : unit,
-  );
+  const units = kit.units.map((unit) => (draw.oneIn(25) ? { ...unit, firmware: null } : unit));
   const families = kit.families.map((family): Family => {
     // What a generation leaves out it has from its family; only whether older units hear it can be unrecorded.
-    const generations = family.generations?.map((one) =>
-      g(fc.integer, { min: 0, max: 24 }) === 0 ? { ...one, heardByOlder: null } : one,
-    );
+    const generations = family.generations?.map((one) => (draw.oneIn(25) ? { ...one, heardByOlder: null } : one));
     const recorded = { ...family, generations: null, frequencies: null };
     return { ...(blank(recorded, 'family') as Family), generations, frequencies: family.frequencies };
   });

@@ -1,5 +1,4 @@
 /** Random rigs of every shape the model knows, small in their values so that things often match and often do not. */
-import fc, { type GeneratorValue } from 'fast-check';
 import type { Family } from '../src/record/family';
 import type { Look } from '../src/record/look';
 import type {
@@ -14,6 +13,7 @@ import { POSITIONS } from '../src/record/profileTerms.ts';
 import type { GroupSettings, Settings } from '../src/record/settings.ts';
 import type { Unit } from '../src/record/unit';
 import type { Kit } from '../src/rig/rig';
+import type { Draw } from './draw';
 
 export interface RandomRig {
   kit: Kit;
@@ -23,8 +23,8 @@ export interface RandomRig {
 const LETTERS = ['A', 'B', 'C'] as const;
 
 /** One rig, whole: nothing in it is unrecorded. */
-export function randomRig(g: GeneratorValue, most: Most = MOST): RandomRig {
-  return new Maker(g, most).make();
+export function randomRig(draw: Draw, most: Most = MOST): RandomRig {
+  return new Maker(draw, most).make();
 }
 
 /** At most so many of each. */
@@ -33,7 +33,7 @@ export interface Most {
   senders: number;
   lights: number;
 }
-const MOST: Most = { bodies: 2, senders: 3, lights: 6 };
+export const MOST: Most = { bodies: 2, senders: 3, lights: 6 };
 
 class Maker {
   private readonly families: Family[];
@@ -42,7 +42,7 @@ class Maker {
   private readonly settings: Record<string, Settings> = {};
 
   constructor(
-    private readonly g: GeneratorValue,
+    private readonly draw: Draw,
     private readonly most: Most,
   ) {
     this.families = [
@@ -75,22 +75,22 @@ class Maker {
   }
 
   private many(kind: string, min: number, max: number): string[] {
-    const count = this.g(fc.integer, { min, max });
+    const count = this.draw.integer(min, max);
     return Array.from({ length: count }, (_, index) => `${kind}-${index + 1}`);
   }
 
   private pick<T>(...values: readonly T[]): T {
-    return values[this.g(fc.integer, { min: 0, max: values.length - 1 })]!;
+    return this.draw.pick(...values);
   }
 
   /** Mostly the first value: a rig in which nothing works teaches little. */
   private mostly<T>(usual: T, ...others: readonly T[]): T {
-    return this.g(fc.integer, { min: 0, max: 5 }) > 0 ? usual : this.pick(...others);
+    return this.draw.integer(0, 5) > 0 ? usual : this.pick(...others);
   }
 
   /** For the many parts that can each spoil a line: nearly always the first value. */
   private nearly<T>(usual: T, ...others: readonly T[]): T {
-    return this.g(fc.integer, { min: 0, max: 19 }) > 0 ? usual : this.pick(...others);
+    return this.draw.integer(0, 19) > 0 ? usual : this.pick(...others);
   }
 
   private family(id: string, control: boolean, medium: Family['medium'] = 'radio'): Family {
@@ -153,7 +153,7 @@ class Maker {
 
   /** States a crew notes on the spot; mostly nothing is wrong. */
   private noted(): Settings {
-    return this.g(fc.integer, { min: 0, max: 14 }) > 0
+    return this.draw.integer(0, 14) > 0
       ? {}
       : { asleep: this.pick(true, false), cells: this.pick('good', 'low', 'flat'), seated: this.pick(true, false) };
   }
