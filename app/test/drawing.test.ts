@@ -1,14 +1,14 @@
-import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
+import { newId } from '@ergon/core/measure/newId';
 import { indexKit } from '@ergon/core/rig/rig';
+import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { branchPath, evenly, fanLayout, stripLayout, trunkStations } from '../src/drawing/lineLayout';
 import { airSummary, hearerSummary, powerSummary } from '../src/drawing/lineSummary';
 import { ms, timeAxis } from '../src/drawing/timeAxis';
-import { newId } from '@ergon/core/measure/newId';
 import { powerText } from '../src/kit/profileSummary';
 import { byLabel } from '../src/rig/byLabel';
-import { judgeLook } from '../src/rig/Rig';
-import { moved } from '../src/screens/LineKeys';
+import { judgeLook } from '../src/rig/judgedLook';
 import { nextStep } from '../src/screens/nextStep';
+import { moved } from '../src/screens/selected';
 import { demoRig } from './rigFixture';
 
 const rig = demoRig();

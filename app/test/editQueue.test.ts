@@ -1,6 +1,8 @@
 import type { CrewRig } from '@ergon/core/record/crewRig';
-import { ApiFailure, type Conflict, Unreachable } from '../src/rig/api';
-import { EditQueue, type Pending, type Ports } from '../src/rig/editQueue';
+import type { Conflict } from '@ergon/core/record/exchange';
+import { ApiFailure, Unreachable } from '../src/rig/api';
+import { EditQueue, type Ports } from '../src/rig/editQueue';
+import type { Pending } from '../src/rig/pending';
 import { demoRig } from './rigFixture';
 
 type Answer = Awaited<ReturnType<Ports['send']>>;

@@ -1,16 +1,17 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, screen, waitFor, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import { NumberField } from '../src/components/NumberField';
 import { Notices } from '../src/components/Notices';
+import { NumberField } from '../src/components/NumberField';
 import { SaveBar } from '../src/components/SaveBar';
-import { ApiFailure } from '../src/rig/api';
-import type { Pending, Ports } from '../src/rig/editQueue';
 import { RigProvider } from '../src/rig/Rig';
+import { ApiFailure } from '../src/rig/api';
+import type { Ports } from '../src/rig/editQueue';
+import type { Pending } from '../src/rig/pending';
 import { Lines } from '../src/screens/Lines';
 import { ThemeProvider } from '../src/theme/Theme';
 import { demoRig } from './rigFixture';
+import userEvent from '@testing-library/user-event';
 
 // A test machine with two slow cores renders a whole look in seconds.
 jest.setTimeout(30_000);

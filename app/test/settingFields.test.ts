@@ -1,9 +1,9 @@
-import { STAGES } from '@ergon/core/rig/codes';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
+import { STAGES } from '@ergon/core/rig/codes';
 import { indexKit } from '@ergon/core/rig/rig';
 import { linesOf } from '@ergon/core/verdict/signalLine';
 import { fieldsAt } from '../src/editing/settingFields';
-import { judgeLook } from '../src/rig/Rig';
+import { judgeLook } from '../src/rig/judgedLook';
 import { demoRig } from './rigFixture';
 
 const rig = demoRig();

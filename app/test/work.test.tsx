@@ -3,14 +3,14 @@ import { leastWork } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, screen, waitFor, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import type { Pending } from '../src/rig/editQueue';
 import { RigProvider } from '../src/rig/Rig';
+import type { Pending } from '../src/rig/pending';
 import { Lines } from '../src/screens/Lines';
 import { ThemeProvider } from '../src/theme/Theme';
 import type { WorkRequest } from '../src/workers/work.worker';
 import { demoRig } from './rigFixture';
+import userEvent from '@testing-library/user-event';
 
 jest.setTimeout(30_000);
 let mockLook = 'slipway';

@@ -1,1 +1,1 @@
-export { SignIn as default } from '../screens/SignInLazily';
+export { SignIn as default } from '../screens/lazyForms';

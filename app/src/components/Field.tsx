@@ -3,7 +3,7 @@ import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH, type } from '../theme/tokens';
 import { Words } from './Words';
 
-interface FieldProps extends Pick<
+export interface FieldProps extends Pick<
   TextInputProps,
   | 'value'
   | 'onChangeText'
@@ -14,6 +14,7 @@ interface FieldProps extends Pick<
   | 'autoComplete'
   | 'maxLength'
   | 'placeholder'
+  | 'autoFocus'
 > {
   label: string;
   /** Said by a reader only: the name stands close by. */

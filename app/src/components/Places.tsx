@@ -13,8 +13,8 @@ export function Places({ wide }: { wide: boolean }) {
   const look = useCurrentLook();
   const places = [
     { name: 'Tonight', href: '/', here: path === '/' },
-    { name: 'Lines', href: look ? `/lines/${look}` : '/', here: path.startsWith('/lines') },
-    { name: 'Fire', href: look ? `/fire/${look}` : '/', here: path.startsWith('/fire') },
+    { name: 'Lines', href: look ? `/lines/${look}` : '/lines', here: path.startsWith('/lines') },
+    { name: 'Fire', href: look ? `/fire/${look}` : '/fire', here: path.startsWith('/fire') },
     { name: 'Kit', href: '/kit', here: path.startsWith('/kit') },
   ] as const;
   return (

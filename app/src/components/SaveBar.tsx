@@ -1,5 +1,6 @@
 import Undo from 'lucide-react-native/icons/undo-2';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { useEditing } from '../editing/editing';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
@@ -8,7 +9,8 @@ import { Words } from './Words';
 /** Undo, and whether everything has reached the server: a quiet mark, never a wall. */
 export function SaveBar() {
   const colours = useColours();
-  const { queue, undoLabel, saveState, waiting } = useRig();
+  const { saveState, waiting } = useRig();
+  const { undo, undoLabel } = useEditing();
   const words = { saved: 'saved', saving: 'saving', waiting: `${waiting} waiting` }[saveState];
   return (
     <View style={styles.bar}>
@@ -22,7 +24,7 @@ export function SaveBar() {
         aria-label={undoLabel ? `Undo: ${undoLabel}` : 'Undo: nothing to undo'}
         aria-disabled={!undoLabel}
         disabled={!undoLabel}
-        onPress={() => queue.undo()}
+        onPress={undo}
         style={[styles.undo, !undoLabel && styles.nothing]}
       >
         <Undo size={22} color={colours.ink} />

@@ -34,7 +34,7 @@ export function StepEnd({ label, way, onPress }: StepEndProps) {
   );
 }
 
-interface StepperProps {
+export interface StepperProps {
   label: string;
   shown: string;
   onLess: (() => void) | null;

@@ -1,20 +1,18 @@
-import { causeChain } from '@ergon/core/shot/causeChain';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { TimelineEvent } from '@ergon/core/shot/timeline';
-import type { Names } from '@ergon/core/words/settingWords';
 import type { Verdict } from '@ergon/core/verdict/verdict';
+import type { Names } from '@ergon/core/words/settingWords';
 import { verdictText } from '@ergon/core/words/wording';
-import { chainText } from '@ergon/core/words/workWording';
 import { useState } from 'react';
-import { View } from 'react-native';
-import Svg, { G, Line, Rect } from 'react-native-svg';
-import { Button } from '../components/Button';
+import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { useWide } from '../components/useWide';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
-import { ms, type Stretch, type TimeAxis, timeAxis } from './timeAxis';
+import { Causes } from './Causes';
+import { drawnCurtain, ms, type Stretch, type TimeAxis, timeAxis } from './timeAxis';
+import Svg, { G, Line, Rect } from 'react-native-svg';
 
 const ROW = 34;
 const TOP = 26;
@@ -37,19 +35,14 @@ interface TimeLineProps {
 
 /** One shot in milliseconds: when each light's pulses came against the curtains, whole or looked at more closely. */
 export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
-  const colours = useColours();
   const wide = useWide();
   const [stretch, setStretch] = useState<Stretch>('shot');
-  const tauUs = shot.curtain.tauUs ?? 3500;
-  const openUs = shot.curtain.openUs ?? 5000;
   const axis = timeAxis(width - NAMES, shot, stretch);
-  const pulses = shot.timeline.filter((event) => event.kind === 'pulse' && axis.holds(event.atUs));
+  const { tauUs, openUs } = drawnCurtain(shot);
   const height = TOP + ROW * verdicts.length;
   const left = (us: number) => NAMES + Math.min(width - NAMES, Math.max(0, axis.x(us)));
-  const { marks } = axis;
-  const stretchOf = (from: number, to: number) => ({ x: left(from), width: Math.max(0, left(to) - left(from)) });
   return (
-    <View style={{ gap: space.small }}>
+    <View style={styles.box}>
       <Choice
         label="Look at"
         fill={!wide}
@@ -58,78 +51,13 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
         onChoose={(to) => setStretch(to as Stretch)}
       />
       <View role="img" aria-label={spoken(verdicts, shot, names)} style={{ width, height }}>
-        <Svg width={width} height={height} aria-hidden style={{ position: 'absolute' }}>
-          <Rect {...stretchOf(0, tauUs + openUs)} y={TOP} height={height - TOP} fill={colours.shade} />
-          {openUs > tauUs && <Rect {...stretchOf(tauUs, openUs)} y={TOP} height={height - TOP} fill={colours.open} />}
-          {[0, tauUs + openUs].filter(axis.holds).map((us) => (
-            <Line key={us} x1={left(us)} x2={left(us)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
-          ))}
-          {verdicts.map((verdict, index) => {
-            const y = TOP + ROW * (index + 0.5);
-            return (
-              <G key={verdict.unit}>
-                {outside(verdict, axis) === null && (
-                  <Line x1={NAMES} x2={width} y1={y} y2={y} stroke={colours.rule} strokeWidth={1} />
-                )}
-                {pulses
-                  .filter((pulse) => pulse.unit === verdict.unit)
-                  .map((pulse) => (
-                    <Pulse
-                      key={`${pulse.pulse}${pulse.atUs}`}
-                      pulse={pulse}
-                      x={left(pulse.atUs)}
-                      y={y}
-                      verdict={verdict}
-                    />
-                  ))}
-              </G>
-            );
-          })}
-        </Svg>
-        {marks.map((mark, index) => (
-          <View
-            key={mark.us}
-            style={{
-              position: 'absolute',
-              top: 0,
-              left: left(mark.us) - (index === marks.length - 1 ? 60 : 20),
-              width: index === marks.length - 1 ? 66 : 40,
-            }}
-          >
-            <Words as="small" tone="quiet" align={index === marks.length - 1 ? 'right' : 'center'}>
-              {mark.words}
-            </Words>
-          </View>
+        <Strokes verdicts={verdicts} shot={shot} axis={axis} left={left} width={width} />
+        {axis.marks.map((mark, index) => (
+          <Mark key={mark.us} words={mark.words} at={left(mark.us)} isLast={index === axis.marks.length - 1} />
         ))}
         {verdicts.map((verdict, index) => (
-          <View
-            key={verdict.unit}
-            style={{ position: 'absolute', top: TOP + ROW * (index + 0.5) - 11, left: 0, width: NAMES }}
-          >
-            <Words as="strong" single>
-              {names.unit(verdict.unit)}
-            </Words>
-          </View>
+          <RowWords key={verdict.unit} verdict={verdict} index={index} name={names.unit(verdict.unit)} axis={axis} />
         ))}
-        {verdicts
-          .map((verdict, index) => ({ verdict, index }))
-          .map((row) => ({ ...row, words: outside(row.verdict, axis) }))
-          .filter(({ words }) => words !== null)
-          .map(({ verdict, index, words }) => (
-            <View
-              key={verdict.unit}
-              style={{
-                position: 'absolute',
-                top: TOP + ROW * (index + 0.5) - 11,
-                left: NAMES,
-                width: width - NAMES,
-              }}
-            >
-              <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center">
-                {words}
-              </Words>
-            </View>
-          ))}
       </View>
       <Words as="small" tone="quiet">
         {openUs > tauUs
@@ -141,37 +69,96 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
   );
 }
 
+interface StrokesProps extends Pick<TimeLineProps, 'verdicts' | 'shot' | 'width'> {
+  axis: TimeAxis;
+  /** Where a time stands, from the left. */
+  left: (us: number) => number;
+}
+
+/** The curtains as shades, a level line for each light, and its pulses on it. */
+function Strokes({ verdicts, shot, axis, left, width }: StrokesProps) {
+  const colours = useColours();
+  const { tauUs, openUs } = drawnCurtain(shot);
+  const height = TOP + ROW * verdicts.length;
+  const pulses = shot.timeline.filter((event) => event.kind === 'pulse' && axis.holds(event.atUs));
+  const shade = (from: number, to: number) => ({
+    x: left(from),
+    width: Math.max(0, left(to) - left(from)),
+    y: TOP,
+    height: height - TOP,
+  });
+  return (
+    <Svg width={width} height={height} aria-hidden style={StyleSheet.absoluteFill}>
+      <Rect {...shade(0, tauUs + openUs)} fill={colours.shade} />
+      {openUs > tauUs && <Rect {...shade(tauUs, openUs)} fill={colours.open} />}
+      {[0, tauUs + openUs].filter(axis.holds).map((us) => (
+        <Line key={us} x1={left(us)} x2={left(us)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
+      ))}
+      {verdicts.map((verdict, index) => {
+        const y = middleOf(index);
+        return (
+          <G key={verdict.unit}>
+            {outside(verdict, axis) === null && (
+              <Line x1={NAMES} x2={width} y1={y} y2={y} stroke={colours.rule} strokeWidth={1} />
+            )}
+            {pulses
+              .filter((pulse) => pulse.unit === verdict.unit)
+              .map((pulse) => (
+                <Pulse key={`${pulse.pulse}${pulse.atUs}`} pulse={pulse} x={left(pulse.atUs)} y={y} verdict={verdict} />
+              ))}
+          </G>
+        );
+      })}
+    </Svg>
+  );
+}
+
+const middleOf = (row: number): number => TOP + ROW * (row + 0.5);
+
+/** A time on the axis; the last one says the unit, and so is wider. */
+function Mark({ words, at, isLast }: { words: string; at: number; isLast: boolean }) {
+  return (
+    <View style={[styles.mark, isLast ? { left: at - 60, width: 66 } : { left: at - 20, width: 40 }]}>
+      <Words as="small" tone="quiet" align={isLast ? 'right' : 'center'}>
+        {words}
+      </Words>
+    </View>
+  );
+}
+
+interface RowWordsProps {
+  verdict: Verdict;
+  index: number;
+  name: string;
+  axis: TimeAxis;
+}
+
+/** Whose row it is, and what is said where no pulse of it is in sight. */
+function RowWords({ verdict, index, name, axis }: RowWordsProps) {
+  const words = outside(verdict, axis);
+  return (
+    <View style={[styles.words, { top: middleOf(index) - 11 }]}>
+      <View style={styles.name}>
+        <Words as="strong" single>
+          {name}
+        </Words>
+      </View>
+      {words !== null && (
+        <View style={styles.outside}>
+          <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center">
+            {words}
+          </Words>
+        </View>
+      )}
+    </View>
+  );
+}
+
 /** What is said in a row without a pulse in sight. */
 function outside({ verdict, atUs }: Verdict, axis: TimeAxis): string | null {
   if (verdict === 'silent') return 'nothing heard';
   if (atUs === null || axis.holds(atUs)) return null;
   return atUs < 0 ? 'before the shutter' : 'later';
-}
-
-/** What set each light off, link by link. */
-function Causes({ verdicts, shot, names }: Pick<TimeLineProps, 'verdicts' | 'shot' | 'names'>) {
-  const [open, setOpen] = useState(false);
-  return (
-    <View style={{ gap: space.small, maxWidth: 720 }}>
-      <Button
-        label={open ? 'Close the causes' : 'What sets each light off'}
-        expanded={open}
-        onPress={() => setOpen(!open)}
-      />
-      {open && (
-        <View role="list" aria-label="Causes" style={{ gap: space.small }}>
-          {verdicts.map(({ unit }) => (
-            <View role="listitem" key={unit}>
-              <Words as="strong">{names.unit(unit)}</Words>
-              <Words as="small" tone="quiet">
-                {chainText(causeChain(shot, unit), names)}
-              </Words>
-            </View>
-          ))}
-        </View>
-      )}
-    </View>
-  );
 }
 
 function Pulse({ pulse, x, y, verdict }: { pulse: TimelineEvent; x: number; y: number; verdict: Verdict }) {
@@ -200,3 +187,11 @@ const spoken = (verdicts: readonly Verdict[], shot: Shot, names: Names): string 
         `${names.unit(verdict.unit)} ${verdictText(verdict)}${verdict.atUs === null ? '' : ` at ${ms(verdict.atUs)} milliseconds`}`,
     )
     .join('. ')}.`;
+
+const styles = StyleSheet.create({
+  box: { gap: space.small },
+  mark: { position: 'absolute', top: 0 },
+  words: { position: 'absolute', left: 0, right: 0, flexDirection: 'row' },
+  name: { width: NAMES },
+  outside: { flex: 1 },
+});

@@ -99,8 +99,15 @@ export function trunkStations(trunk: Trunk): readonly Station[] {
 /** More branches than this would run into one black wedge as curves; they share an upright spine instead. */
 export const MOST_CURVES = 8;
 
+interface Point {
+  x: number;
+  y: number;
+}
+
 /** From the sender, level, to a row, level: as a curve, or along a spine with a small bend. */
-export function branchPath(x1: number, y1: number, x2: number, y2: number, spine = false): string {
+export function branchPath(from: Point, to: Point, spine = false): string {
+  const { x: x1, y: y1 } = from;
+  const { x: x2, y: y2 } = to;
   if (!spine) {
     const middle = (x1 + x2) / 2;
     return `M ${x1} ${y1} C ${middle} ${y1}, ${middle} ${y2}, ${x2} ${y2}`;

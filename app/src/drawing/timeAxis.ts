@@ -1,4 +1,5 @@
 /** The time line's axis: the whole shot with a break before the shutter moves, or a closer look at one stretch of it. */
+import { NOMINAL_CURTAIN_US } from '@ergon/core/shot/curtain';
 import type { Shot } from '@ergon/core/shot/lightRun';
 
 export interface TimeAxis {
@@ -21,8 +22,7 @@ const LATEST_BEFORE_US = -50_000;
 const EDGE = 12;
 
 export function timeAxis(width: number, shot: Shot, stretch: Stretch): TimeAxis {
-  const tauUs = shot.curtain.tauUs ?? 3500;
-  const openUs = shot.curtain.openUs ?? 5000;
+  const { tauUs, openUs } = drawnCurtain(shot);
   const endUs = tauUs + openUs;
   const early = shot.timeline.some((event) => event.kind === 'pulse' && event.atUs < 0);
   if (stretch === 'before') return linear(width, EARLIEST_US, 5000, ' ms');
@@ -84,3 +84,12 @@ export const ms = (us: number, digits = 1): string => {
   const value = us / 1000;
   return Math.abs(value) >= 10 || Number.isInteger(value) ? value.toFixed(0) : value.toFixed(digits);
 };
+
+/** How long each row is open where nobody recorded it, in microseconds: drawn, and reported unknown. */
+const NOMINAL_OPEN_US = 5000;
+
+/** The curtain as it is drawn, recorded or not. */
+export const drawnCurtain = ({ curtain }: Shot): { tauUs: number; openUs: number } => ({
+  tauUs: curtain.tauUs ?? NOMINAL_CURTAIN_US,
+  openUs: curtain.openUs ?? NOMINAL_OPEN_US,
+});

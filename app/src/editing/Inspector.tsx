@@ -11,7 +11,8 @@ import { needText, verdictText } from '@ergon/core/words/wording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
 import { FixButton } from './FixButton';
 import { SettingEditor } from './SettingEditor';
@@ -79,7 +80,7 @@ const isUnrecorded = (setting: string, value: unknown): boolean => value === nul
 
 /** The setting a finding is about carries the code's own last word: `hearer.channel` is about `channel`. */
 const isEvidence = (finding: Finding, setting: string): boolean =>
-  finding.code.endsWith(`.${setting}`) || setting === finding.params.setting;
+  finding.code.endsWith(`.${setting}`) || ('setting' in finding.params && setting === finding.params.setting);
 
 function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
   const { names } = useRig();

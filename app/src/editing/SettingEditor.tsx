@@ -4,13 +4,13 @@ import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/word
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
-import { Stepper } from '../components/Stepper';
+import { Stepper, type StepperProps } from '../components/Stepper';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { useHowTo } from './howTo';
-import { type Field, shutterSteps } from './settingFields';
+import { type Editor, type Field, shutterSteps } from './settingFields';
 
 interface SettingEditorProps {
   field: Field;
@@ -44,7 +44,13 @@ export function SettingEditor({ field, value, onChange, atFault }: SettingEditor
 /** A third of a stop, kept exact over many steps. */
 const third = (stops: number, steps: number): number => Math.round(stops * 3 + steps) / 3;
 
-function Control({ field, value, onChange, name }: Omit<SettingEditorProps, 'atFault'> & { name: string }) {
+/** Stops closer than this are the same: rounding of thirds. */
+const SAME_STOPS = 0.01;
+
+type ControlProps = Omit<SettingEditorProps, 'atFault'> & { name: string };
+
+function Control(props: ControlProps) {
+  const { field, value, onChange, name } = props;
   const { names } = useRig();
   const { editor } = field;
   switch (editor.kind) {
@@ -55,53 +61,13 @@ function Control({ field, value, onChange, name }: Omit<SettingEditorProps, 'atF
           options={editor.options}
           value={value as string | number | boolean | null}
           // What means something when left out can be left out again.
-          onChoose={(to) => onChange(to === value && field.setting in MEANT_WHEN_LEFT_OUT ? null : to)}
+          onChoose={(to) =>
+            onChange((to === value && field.setting in MEANT_WHEN_LEFT_OUT ? null : to) as SettingValue)
+          }
         />
       );
     case 'number':
-      return (
-        <NumberField
-          label={name}
-          from={editor.from}
-          to={editor.to}
-          value={value as number | null}
-          onChange={onChange}
-        />
-      );
-    case 'stops': {
-      const stops = (value as number | null) ?? -3;
-      return (
-        <Stepper
-          label={name}
-          shown={value == null ? '?' : stopsLabel(stops)}
-          onLess={stops - 0.01 > editor.floor ? () => onChange(Math.max(editor.floor, third(stops, -1))) : null}
-          onMore={stops < -0.01 ? () => onChange(Math.min(0, third(stops, 1))) : null}
-        />
-      );
-    }
-    case 'shift': {
-      const stops = (value as number | null) ?? 0;
-      const to = (next: number) => onChange(Math.abs(next) < 0.01 ? null : next);
-      return (
-        <Stepper
-          label={name}
-          shown={stopsLabel(stops)}
-          onLess={stops > -editor.most + 0.01 ? () => to(third(stops, -1)) : null}
-          onMore={stops < editor.most - 0.01 ? () => to(third(stops, 1)) : null}
-        />
-      );
-    }
-    case 'shutter': {
-      const at = shutterSteps.indexOf((value as string | null) ?? '1/160');
-      return (
-        <Stepper
-          label={name}
-          shown={(value as string | null) ?? '?'}
-          onLess={at < shutterSteps.length - 1 ? () => onChange(shutterSteps[at + 1]) : null}
-          onMore={at > 0 ? () => onChange(shutterSteps[at - 1]) : null}
-        />
-      );
-    }
+      return <NumberField label={name} {...editor} value={value as number | null} onChange={onChange} />;
     case 'several':
       return (
         <Toggles
@@ -109,7 +75,7 @@ function Control({ field, value, onChange, name }: Omit<SettingEditorProps, 'atF
           options={editor.options}
           values={(value as string[] | null) ?? editor.options.slice(0, 1).map((option) => option.value)}
           // In no way at all it would be in no shot.
-          onChange={(values) => onChange(values.length === 0 ? null : values)}
+          onChange={(values) => onChange((values.length === 0 ? null : values) as SettingValue)}
         />
       );
     case 'units':
@@ -118,11 +84,47 @@ function Control({ field, value, onChange, name }: Omit<SettingEditorProps, 'atF
           label={name}
           options={editor.options.map((id) => ({ value: id, label: names.unit(id) }))}
           values={(value as string[] | null) ?? (field.setting === 'firesFor' ? editor.options : [])}
-          onChange={onChange}
+          onChange={(values) => onChange([...values])}
         />
       );
+    default:
+      return <Stepper label={name} {...stepsOf(editor, props)} />;
   }
 }
+
+/** What a stepper shows and where it leads; null at either end. */
+function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<StepperProps, 'label'> {
+  switch (editor.kind) {
+    case 'stops': {
+      const stops = (value as number | null) ?? -3;
+      const isLowest = stops - SAME_STOPS <= editor.floor;
+      return {
+        shown: value == null ? '?' : stopsLabel(stops),
+        onLess: isLowest ? null : () => onChange(Math.max(editor.floor, third(stops, -1))),
+        onMore: stops >= -SAME_STOPS ? null : () => onChange(Math.min(0, third(stops, 1))),
+      };
+    }
+    case 'shift': {
+      const stops = (value as number | null) ?? 0;
+      const to = (next: number) => onChange(Math.abs(next) < SAME_STOPS ? null : next);
+      return {
+        shown: stopsLabel(stops),
+        onLess: stops > -editor.most + SAME_STOPS ? () => to(third(stops, -1)) : null,
+        onMore: stops < editor.most - SAME_STOPS ? () => to(third(stops, 1)) : null,
+      };
+    }
+    case 'shutter': {
+      const at = shutterSteps.indexOf((value as string | null) ?? '1/160');
+      return {
+        shown: (value as string | null) ?? '?',
+        onLess: at < shutterSteps.length - 1 ? () => onChange(shutterSteps[at + 1]) : null,
+        onMore: at > 0 ? () => onChange(shutterSteps[at - 1]) : null,
+      };
+    }
+  }
+}
+
+type Steps = Extract<Editor, { kind: 'stops' | 'shift' | 'shutter' }>;
 
 const styles = StyleSheet.create({
   field: { gap: space.tiny },

@@ -1,15 +1,33 @@
 import type { Change } from '@ergon/core/record/change';
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { useRig } from '../rig/Rig';
 
 export type Edit = (look: string, changes: readonly Change[], label: string) => void;
 
-/** Where edits go while something is tried out on paper; null when they are real. */
-export const EditContext = createContext<Edit | null>(null);
-
-/** Makes an edit: for real, or on paper where the place says so. */
-export function useEdit(): Edit {
-  const { queue } = useRig();
-  const onPaper = useContext(EditContext);
-  return onPaper ?? ((look, changes, label) => queue.edit(look, changes, label));
+/** Where edits go, and what takes the last one back. */
+export interface Editing {
+  edit: Edit;
+  undo: () => void;
+  /** What would be undone; null when there is nothing. */
+  undoLabel: string | null;
 }
+
+/** Where edits go while something is tried out on paper; null when they are real. */
+export const EditContext = createContext<Editing | null>(null);
+
+/** Editing for real, or on paper where the place says so. */
+export function useEditing(): Editing {
+  const { queue, undoLabel } = useRig();
+  const onPaper = useContext(EditContext);
+  const real = useMemo(
+    (): Editing => ({
+      edit: (look, changes, label) => queue.edit(look, changes, label),
+      undo: () => void queue.undo(),
+      undoLabel,
+    }),
+    [queue, undoLabel],
+  );
+  return onPaper ?? real;
+}
+
+export const useEdit = (): Edit => useEditing().edit;

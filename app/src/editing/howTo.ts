@@ -1,12 +1,13 @@
 import type { Change } from '@ergon/core/record/change';
 import { HOW_TO_KEYS, type HowToKey } from '@ergon/core/record/profileTerms';
+import { groupPartsOf } from '@ergon/core/record/settings';
 import type { KitIndex } from '@ergon/core/rig/rig';
 import { useRig } from '../rig/Rig';
 
 /** Which way through the menus a setting is reached by: a sender's `groups.C.power` is its power. */
 function keyFor(setting: string): HowToKey | null {
-  const field = /^groups\..\.(on|mode|power)$/.exec(setting)?.[1] ?? setting;
-  if (field === 'on' && setting !== 'on') return 'group';
+  const group = groupPartsOf(setting);
+  const field = group ? (group.field === 'on' ? 'group' : group.field) : setting;
   return HOW_TO_KEYS.find((key) => key === field) ?? null;
 }
 

@@ -3,7 +3,7 @@ import { SHUTTER_LABELS } from '@ergon/core/measure/stops';
 import { radiosOf } from '@ergon/core/record/profile';
 import { EXPOSURE_MODES, EYE_MODES } from '@ergon/core/record/profileTerms';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/settingTerms';
-import { isByAir, type SettingPath } from '@ergon/core/record/settings';
+import { groupPath, isByAir, type SettingPath } from '@ergon/core/record/settings';
 import type { Stage } from '@ergon/core/rig/codes';
 import { channelsOf, groupsOf } from '@ergon/core/rig/net';
 import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig/rig';
@@ -157,9 +157,9 @@ function senderFields(rig: Rig, sender: Placed, hearer: Placed): Field[] {
     ...(group === null
       ? []
       : [
-          onOff(sender.id, `groups.${group}.on`),
-          oneOf(sender.id, `groups.${group}.mode`, MODES),
-          { unit: sender.id, setting: `groups.${group}.power`, editor: { kind: 'stops', floor: -9 } } as const,
+          onOff(sender.id, groupPath(group, 'on')),
+          oneOf(sender.id, groupPath(group, 'mode'), MODES),
+          { unit: sender.id, setting: groupPath(group, 'power'), editor: { kind: 'stops', floor: -9 } } as const,
         ]),
     onOff(sender.id, 'passive'),
     ...(isBody(sender) ? [] : notedOn(sender.id)),

@@ -8,7 +8,7 @@ import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { CarriesMarks } from './CarriesMarks';
 import { FitDetail } from './FitDetail';
-import type { Pair } from './FitPlace';
+import type { Pair } from './pair';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 

@@ -1,7 +1,14 @@
-import { type FitCell, lossOf } from '@ergon/core/fit/fit';
+import { type FitCell, lossOf, type WayResult } from '@ergon/core/fit/fit';
 import type { KitItem } from '@ergon/core/rig/rig';
 import { wayText } from '@ergon/core/words/fitWording';
-import { type ColumnDef, createSortedRowModel, rowSortingFeature, sortFn_basic, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  type ColumnDef,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFn_basic,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useMemo, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
@@ -9,7 +16,7 @@ import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { CarriesMarks, carriesSpoken } from './CarriesMarks';
-import type { Pair } from './FitPlace';
+import type { Pair } from './pair';
 
 const features = tableFeatures({
   rowSortingFeature,
@@ -33,60 +40,30 @@ interface FitTableProps {
 
 /** Flashes down, bodies across. A head sorts by what is lost with that body; arrows go from cell to cell. */
 export function FitTable({ bodies, flashes, cells, chosen, onChoose }: FitTableProps) {
-  const { names } = useRig();
   const colours = useColours();
-  const grid = useRef<View>(null);
+  const grid = useRef(new Map<string, View>());
   const rows = useMemo(() => rowsOf(flashes, cells), [flashes, cells]);
-  const columns = useMemo(
-    (): ColumnDef<typeof features, Row>[] => [
-      { id: 'flash', header: 'Flash', accessorFn: (row) => row.flash.unit.label, sortFn: 'basic' },
-      ...bodies.map((body): ColumnDef<typeof features, Row> => ({
-        id: body.unit.id,
-        header: body.unit.label,
-        accessorFn: (row) => lossOf(row.cells[body.unit.id]?.best ?? null),
-        sortFn: 'basic',
-        // A first press puts what is lost most on top.
-        sortDescFirst: true,
-      })),
-    ],
-    [bodies],
-  );
+  const columns = useMemo(() => columnsOf(bodies), [bodies]);
   const table = useTable({ features, columns, data: rows, getRowId: (row: Row) => row.flash.unit.id });
   const shown = table.getRowModel().rows;
-  const move = (row: number, column: number) => {
+  const focus = (row: number, column: number) => {
     const at = Math.min(Math.max(row, 0), shown.length - 1);
     const across = Math.min(Math.max(column, 0), bodies.length - 1);
-    const cell = (grid.current as unknown as HTMLElement | null)?.querySelector(`[data-cell="${at} ${across}"]`);
-    (cell as HTMLElement | null)?.focus();
+    grid.current.get(`${at} ${across}`)?.focus();
   };
   return (
     <ScrollView horizontal tabIndex={-1}>
-      <View ref={grid} role="table" aria-label="Links by flash and body">
+      <View role="table" aria-label="Links by flash and body">
         <View role="row" style={styles.row}>
-          {table.getHeaderGroups()[0]!.headers.map((header) => {
-            const sorted = header.column.getIsSorted();
-            return (
-              <View
-                key={header.id}
-                role="columnheader"
-                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                style={header.id === 'flash' ? styles.nameHead : styles.cell}
-              >
-                <Pressable
-                  role="button"
-                  aria-label={
-                    header.id === 'flash'
-                      ? 'Sort by flash'
-                      : `Sort by what is lost with ${String(header.column.columnDef.header)}`
-                  }
-                  onPress={() => header.column.toggleSorting()}
-                  style={header.id === 'flash' ? styles.head : styles.bodyHead}
-                >
-                  <Words as="strong">{`${String(header.column.columnDef.header)}${sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}`}</Words>
-                </Pressable>
-              </View>
-            );
-          })}
+          {table.getHeaderGroups()[0]!.headers.map(({ id, column }) => (
+            <Head
+              key={id}
+              name={String(column.columnDef.header)}
+              isFlash={id === 'flash'}
+              sorted={column.getIsSorted()}
+              onSort={() => column.toggleSorting()}
+            />
+          ))}
         </View>
         {shown.map((row, rowIndex) => (
           <View key={row.id} role="row" style={[styles.row, styles.ruled, { borderColor: colours.rule }]}>
@@ -96,45 +73,113 @@ export function FitTable({ bodies, flashes, cells, chosen, onChoose }: FitTableP
                 {row.original.flash.profile.model}
               </Words>
             </View>
-            {bodies.map((body, column) => {
-              const best = row.original.cells[body.unit.id]?.best ?? null;
-              const isChosen = chosen?.body === body.unit.id && chosen.flash === row.id;
-              return (
-                <View key={body.unit.id} role="cell" style={styles.cell}>
-                  <Pressable
-                    role="button"
-                    aria-label={`${row.original.flash.unit.label} with ${body.unit.label}: ${best ? wayText(best.way, names) : 'no link'}. ${carriesSpoken(best)}`}
-                    aria-pressed={isChosen}
-                    {...({ dataSet: { cell: `${rowIndex} ${column}` } } as object)}
-                    {...({
-                      onKeyDown: (event: KeyboardEvent) => {
-                        const step = STEPS[event.key];
-                        if (!step) return;
-                        event.preventDefault();
-                        move(rowIndex + step[0], column + step[1]);
-                      },
-                    } as object)}
-                    onPress={() => onChoose({ body: body.unit.id, flash: row.id })}
-                    style={[
-                      styles.press,
-                      {
-                        borderColor: isChosen ? colours.ink : 'transparent',
-                        backgroundColor: isChosen ? colours.raised : 'transparent',
-                      },
-                    ]}
-                  >
-                    <CarriesMarks result={best} />
-                    <Words as="small" tone={best && best.carries.fires.holds !== false ? 'ink' : 'fault'}>
-                      {best && best.carries.fires.holds !== false ? wayText(best.way, names) : 'no link'}
-                    </Words>
-                  </Pressable>
-                </View>
-              );
-            })}
+            {bodies.map((body, column) => (
+              <LinkCell
+                key={body.unit.id}
+                flash={row.original.flash}
+                body={body}
+                best={row.original.cells[body.unit.id]?.best ?? null}
+                isChosen={chosen?.body === body.unit.id && chosen.flash === row.id}
+                onChoose={() => onChoose({ body: body.unit.id, flash: row.id })}
+                onStep={(down, across) => focus(rowIndex + down, column + across)}
+                hold={(view) => {
+                  const key = `${rowIndex} ${column}`;
+                  if (view) grid.current.set(key, view);
+                  else grid.current.delete(key);
+                }}
+              />
+            ))}
           </View>
         ))}
       </View>
     </ScrollView>
+  );
+}
+
+const columnsOf = (bodies: readonly KitItem[]): ColumnDef<typeof features, Row>[] => [
+  { id: 'flash', header: 'Flash', accessorFn: (row) => row.flash.unit.label, sortFn: 'basic' },
+  ...bodies.map((body): ColumnDef<typeof features, Row> => ({
+    id: body.unit.id,
+    header: body.unit.label,
+    accessorFn: (row) => lossOf(row.cells[body.unit.id]?.best ?? null),
+    sortFn: 'basic',
+    // A first press puts what is lost most on top.
+    sortDescFirst: true,
+  })),
+];
+
+interface HeadProps {
+  name: string;
+  isFlash: boolean;
+  sorted: false | 'asc' | 'desc';
+  onSort: () => void;
+}
+
+function Head({ name, isFlash, sorted, onSort }: HeadProps) {
+  const arrow = sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : '';
+  return (
+    <View
+      role="columnheader"
+      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+      style={isFlash ? styles.nameHead : styles.cell}
+    >
+      <Pressable
+        role="button"
+        aria-label={isFlash ? 'Sort by flash' : `Sort by what is lost with ${name}`}
+        onPress={onSort}
+        style={isFlash ? styles.head : styles.bodyHead}
+      >
+        <Words as="strong">{`${name}${arrow}`}</Words>
+      </Pressable>
+    </View>
+  );
+}
+
+interface LinkCellProps {
+  flash: KitItem;
+  body: KitItem;
+  best: WayResult | null;
+  isChosen: boolean;
+  onChoose: () => void;
+  /** An arrow key: rows down, columns across. */
+  onStep: (down: number, across: number) => void;
+  hold: (view: View | null) => void;
+}
+
+/** The best link of one pair: its way, and what it carries. */
+function LinkCell({ flash, body, best, isChosen, onChoose, onStep, hold }: LinkCellProps) {
+  const { names } = useRig();
+  const colours = useColours();
+  const works = best !== null && best.carries.fires.holds !== false;
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = STEPS[event.key];
+    if (!step) return;
+    event.preventDefault();
+    onStep(...step);
+  };
+  return (
+    <View role="cell" style={styles.cell}>
+      <Pressable
+        ref={hold}
+        role="button"
+        aria-label={`${flash.unit.label} with ${body.unit.label}: ${best ? wayText(best.way, names) : 'no link'}. ${carriesSpoken(best)}`}
+        aria-pressed={isChosen}
+        {...({ onKeyDown } as object)}
+        onPress={onChoose}
+        style={[
+          styles.press,
+          {
+            borderColor: isChosen ? colours.ink : 'transparent',
+            backgroundColor: isChosen ? colours.raised : 'transparent',
+          },
+        ]}
+      >
+        <CarriesMarks result={best} />
+        <Words as="small" tone={works ? 'ink' : 'fault'}>
+          {works ? wayText(best.way, names) : 'no link'}
+        </Words>
+      </Pressable>
+    </View>
   );
 }
 

@@ -1,25 +1,26 @@
 import { type Archetype, ARCHETYPES } from '@ergon/core/describe/archetypes';
+import { guidedQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
+import type { Answer, Question, QuestionContext } from '@ergon/core/describe/question';
 import { newId } from '@ergon/core/measure/newId';
 import type { Profile } from '@ergon/core/record/profile';
-import { guidedQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
-import type { Answer, Question } from '@ergon/core/describe/question';
-import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, type StyleProp, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Button } from '../components/Button';
-import { useWide } from '../components/useWide';
+import { Failure } from '../components/Failure';
 import { Words } from '../components/Words';
-import { call, failureText } from '../rig/api';
+import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
+import { call } from '../rig/api';
+import { useKitChange } from '../rig/useKitChange';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH } from '../theme/tokens';
 import { AbilityPreview } from './AbilityPreview';
-import { AddUnits } from './AddUnitsLazily';
+import { AddUnits } from './AddUnits';
 import { KitPage } from './KitPage';
+import { QuestionField } from './QuestionField';
 import { modelName } from './profileSummary';
 import { useQuestionContext } from './questionContext';
-import { QuestionField } from './QuestionField';
 
 const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
   { kind: 'flash', title: 'Flashes' },
@@ -76,7 +77,11 @@ function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void
     setProfile((old) => withAnswer(old, asked, value, context));
     setAnswered((old) => new Set([...old, asked.id]));
   };
-  const needsName = question?.required === true && !answered.has(question.id);
+  const isAnswered = question !== undefined && answered.has(question.id);
+  const next = () => {
+    if (question && !isAnswered && !question.required) answer(question, null);
+    setAt(at + 1);
+  };
   return (
     <KitPage
       title={archetype.name}
@@ -88,82 +93,95 @@ function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void
             <Button
               kind="act"
               grow
-              label={answered.has(question.id) ? 'Next' : question.required ? 'Next' : 'Not sure, next'}
-              onPress={() => {
-                if (!answered.has(question.id) && !question.required) answer(question, null);
-                setAt(at + 1);
-              }}
-              disabled={needsName}
+              label={isAnswered || question.required ? 'Next' : 'Not sure, next'}
+              onPress={next}
+              disabled={question.required === true && !isAnswered}
             />
           ) : (
-            <SaveModel profile={profile} onSaved={setSaved} />
+            <KeepModel profile={profile} onKept={setSaved} />
           )}
         </View>
       }
     >
       <View style={wide ? styles.beside : styles.apart}>
         <View style={[styles.box, wide && styles.half]}>
-          {question ? (
-            <>
-              <Words as="sentence" level={2}>
-                {question.text}
-              </Words>
-              <QuestionField
-                key={question.id}
-                question={question}
-                profile={answered.has(question.id) || !question.required ? profile : blank(profile)}
-                context={context}
-                onAnswer={(value) => answer(question, value)}
-                hideText
-                answered={answered.has(question.id)}
-              />
-            </>
-          ) : (
-            <Words as="sentence">
-              {`${modelName(profile)} is described. What you were not sure of stays open, and what hangs on it will say so.`}
-            </Words>
-          )}
+          <Asked
+            question={question}
+            profile={profile}
+            context={context}
+            answered={isAnswered}
+            onAnswer={(value) => answer(question!, value)}
+          />
         </View>
-        <View style={[styles.box, wide && styles.half]}>
-          <Words as="heading" level={2}>
-            So far it can
-          </Words>
-          <AbilityPreview profile={profile} />
-        </View>
+        <SoFar profile={profile} style={[styles.box, wide && styles.half]} />
       </View>
     </KitPage>
+  );
+}
+
+const SoFar = ({ profile, style }: { profile: Profile; style: StyleProp<ViewStyle> }) => (
+  <View style={style}>
+    <Words as="heading" level={2}>
+      So far it can
+    </Words>
+    <AbilityPreview profile={profile} />
+  </View>
+);
+
+interface AskedProps {
+  /** Undefined once all are asked. */
+  question: Question | undefined;
+  profile: Profile;
+  context: QuestionContext;
+  answered: boolean;
+  onAnswer: (value: Answer) => void;
+}
+
+function Asked({ question, profile, context, answered, onAnswer }: AskedProps) {
+  if (!question) {
+    return (
+      <Words as="sentence">
+        {`${modelName(profile)} is described. What you were not sure of stays open, and what depends on it will say so.`}
+      </Words>
+    );
+  }
+  return (
+    <>
+      <Words as="sentence" level={2}>
+        {question.text}
+      </Words>
+      <QuestionField
+        key={question.id}
+        question={question}
+        profile={answered || !question.required ? profile : blank(profile)}
+        context={context}
+        onAnswer={onAnswer}
+        hideText
+        answered={answered}
+      />
+    </>
   );
 }
 
 /** A name not given yet is an empty field, not the words that stand for it. */
 const blank = (profile: Profile): Profile => ({ ...profile, maker: '', model: '' });
 
-function SaveModel({ profile, onSaved }: { profile: Profile; onSaved: (saved: Profile) => void }) {
-  const { rig, queue, refresh } = useRig();
-  const save = useMutation({
-    mutationFn: async () => {
+function KeepModel({ profile, onKept }: { profile: Profile; onKept: (profile: Profile) => void }) {
+  const { rig } = useRig();
+  const keep = useKitChange<void, Profile>({
+    send: async () => {
       const id = newId(modelName(profile), new Set(rig?.profiles.map((one) => one.id)));
       const named = { ...profile, id };
       await call('POST', '/profiles', named);
       return named;
     },
-    onSuccess: (named) => {
-      queue.pushUndo(
-        `describing ${modelName(named)}`,
-        () => void call('DELETE', `/profiles/${named.id}`).then(refresh, refresh),
-      );
-      refresh();
-      onSaved(named);
-    },
+    undo: (named) => ({ label: `describing ${modelName(named)}`, run: () => call('DELETE', `/profiles/${named.id}`) }),
+    onDone: onKept,
   });
   return (
     <View style={styles.save}>
-      <Button kind="act" label="Keep this model" onPress={() => save.mutate()} disabled={save.isPending} />
-      {save.error && (
-        <Words tone="fault" live>
-          {failureText(save.error)}
-        </Words>
-      )}
+      <Button kind="act" label="Keep this model" onPress={() => keep.mutate()} disabled={keep.isPending} />
+      <Failure error={keep.error} />
     </View>
   );
 }

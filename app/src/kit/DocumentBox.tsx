@@ -1,9 +1,10 @@
+import type { FieldFault } from '@ergon/core/record/fieldFault';
 import { useMutation } from '@tanstack/react-query';
-import { useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
-import { ApiFailure, call, failureText, type FieldFault } from '../rig/api';
+import { ApiFailure, call, failureText } from '../rig/api';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 
@@ -13,28 +14,7 @@ const SHOWN_FAULTS = 12;
 /** The open document, out and in. */
 export function DocumentBox() {
   const { refresh } = useRig();
-  const input = useRef<HTMLInputElement>(null);
-  const bringIn = useMutation({
-    mutationFn: async (file: File) => {
-      const text = await file.text();
-      let document: unknown;
-      try {
-        document = JSON.parse(text);
-      } catch (error) {
-        throw new ApiFailure(
-          400,
-          'input.not-json',
-          'The file is not valid JSON.',
-          [{ path: file.name, message: `is not valid JSON: ${(error as Error).message}` }],
-          [],
-        );
-      }
-      await call('POST', '/document', document);
-      return file.name;
-    },
-    onSettled: refresh,
-  });
-  const faults: readonly FieldFault[] = bringIn.error instanceof ApiFailure ? bringIn.error.faults : [];
+  const bringIn = useMutation({ mutationFn: importFile, onSettled: refresh });
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
@@ -46,35 +26,56 @@ export function DocumentBox() {
       </Words>
       <View style={styles.buttons}>
         <Button label="Export" hint="the document" onPress={() => window.location.assign('/api/document')} />
-        <Button label="Import a file" onPress={() => input.current?.click()} disabled={bringIn.isPending} />
+        <FilePick
+          label="Import a file"
+          hint="Document to import"
+          accept="application/json,.json"
+          onPick={(file) => bringIn.mutate(file)}
+          disabled={bringIn.isPending}
+        />
       </View>
-      <input
-        ref={input}
-        type="file"
-        accept="application/json,.json"
-        aria-label="Document to import"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) bringIn.mutate(file);
-        }}
-      />
       {bringIn.isSuccess && <Words live>{`Imported ${bringIn.data}.`}</Words>}
-      {bringIn.error && (
-        <View role="alert">
-          <Words tone="fault">
-            {faults.length > 0
-              ? `Nothing was imported. ${faults.length === 1 ? 'One fault' : `${faults.length} faults`}:`
-              : failureText(bringIn.error)}
-          </Words>
-          {faults.slice(0, SHOWN_FAULTS).map((fault) => (
-            <Words key={`${fault.path} ${fault.message}`} as="small">
-              {`${fault.path}: ${fault.message}`}
-            </Words>
-          ))}
-        </View>
-      )}
+      {bringIn.error && <Refused error={bringIn.error} />}
+    </View>
+  );
+}
+
+/** A file that is no JSON at all, said like any other fault of it. */
+class NotJson extends Error {
+  readonly faults: readonly FieldFault[];
+
+  constructor(file: string, reason: string) {
+    super('The file is not valid JSON.');
+    this.faults = [{ path: file, message: `is not valid JSON: ${reason}` }];
+  }
+}
+
+async function importFile(file: File): Promise<string> {
+  const text = await file.text();
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch (error) {
+    throw new NotJson(file.name, (error as Error).message);
+  }
+  await call('POST', '/document', document);
+  return file.name;
+}
+
+function Refused({ error }: { error: Error }) {
+  const faults = error instanceof ApiFailure || error instanceof NotJson ? error.faults : [];
+  return (
+    <View role="alert">
+      <Words tone="fault">
+        {faults.length > 0
+          ? `Nothing was imported. ${faults.length === 1 ? 'One fault' : `${faults.length} faults`}:`
+          : failureText(error)}
+      </Words>
+      {faults.slice(0, SHOWN_FAULTS).map((fault) => (
+        <Words key={`${fault.path} ${fault.message}`} as="small">
+          {`${fault.path}: ${fault.message}`}
+        </Words>
+      ))}
     </View>
   );
 }

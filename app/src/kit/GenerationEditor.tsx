@@ -31,18 +31,22 @@ function lacksOf(generation: Generation): string[] {
   ];
 }
 
-function withLacks(generation: Generation, lacks: readonly string[]): Generation {
+/** The generation after lacks were ticked or unticked; what was not touched stays as it was, recorded or not. */
+export function withLacks(generation: Generation, lacks: readonly string[]): Generation {
+  const before = lacksOf(generation);
+  const turned = (name: string): boolean => before.includes(name) !== lacks.includes(name);
   const carries = { ...generation.carries };
   for (const name of ['ttl', 'hss', 'power'] as const) {
+    if (!turned(name)) continue;
     if (lacks.includes(name)) carries[name] = false;
     else delete carries[name];
   }
   return {
     ...generation,
-    networkIds: lacks.includes('networkIds') ? false : null,
-    groups: lacks.includes('groups') ? [] : generation.groups?.length === 0 ? null : generation.groups,
+    ...(turned('networkIds') && { networkIds: lacks.includes('networkIds') ? false : null }),
+    ...(turned('groups') && { groups: lacks.includes('groups') ? [] : null }),
     carries,
-    heardByOlder: !lacks.includes('heard'),
+    ...(turned('heard') && { heardByOlder: !lacks.includes('heard') }),
   };
 }
 

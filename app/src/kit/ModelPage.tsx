@@ -1,20 +1,21 @@
-import type { Profile } from '@ergon/core/record/profile';
 import { allQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
 import type { Question } from '@ergon/core/describe/question';
+import type { FieldFault } from '@ergon/core/record/fieldFault';
+import type { Profile } from '@ergon/core/record/profile';
+import { profileSchema } from '@ergon/core/record/profileSchema';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
-import type { FieldFault } from '../rig/api';
+import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { AbilityPreview } from './AbilityPreview';
 import { KitPage } from './KitPage';
-import { modelName } from './profileSummary';
-import { useQuestionContext } from './questionContext';
 import { QuestionField } from './QuestionField';
 import { SaveModelBar } from './SaveModelBar';
+import { modelName } from './profileSummary';
+import { useQuestionContext } from './questionContext';
 import { useStoredModel } from './useStoredModel';
 
 /** One model, all there is to say of it. Units and looks that use it stay as they are. */
@@ -36,25 +37,21 @@ export function ModelPage() {
 function Refine({ stored, version }: { stored: Profile; version: number }) {
   const wide = useWide();
   const { rig } = useRig();
-  const context = useQuestionContext(null);
   const name = modelName(stored);
-  const model = useStoredModel({ stored, version, name, at: '/profiles', list: '/kit/models' });
+  const model = useStoredModel<Profile>({
+    stored,
+    version,
+    schema: profileSchema,
+    name,
+    at: '/profiles',
+    list: '/kit/models',
+  });
   const { current: profile, setDraft, changed, remove, faults, problem } = model;
   const units = (rig?.units ?? []).filter((unit) => unit.profile === stored.id);
-  const questions = allQuestions(profile, context);
-  const groups: readonly { title: string; questions: readonly Question[] }[] = [
-    { title: 'What it is', questions: questions.filter((one) => one.guided !== undefined) },
-    {
-      title: 'More about it',
-      questions: questions.filter((one) => one.guided === undefined && !one.id.startsWith('howTo.')),
-    },
-    { title: 'How its settings are reached', questions: questions.filter((one) => one.id.startsWith('howTo.')) },
-  ];
-  const unitsText = units.length === 0 ? 'No unit of it in the kit' : `${units.map((unit) => unit.label).join(', ')}`;
   return (
     <KitPage
       title={modelName(profile)}
-      subtitle={unitsText}
+      subtitle={units.map((unit) => unit.label).join(', ') || 'No unit of it in the kit'}
       footer={changed || problem !== null ? <SaveModelBar model={model} name={name} /> : undefined}
       full={wide}
     >
@@ -67,39 +64,58 @@ function Refine({ stored, version }: { stored: Profile; version: number }) {
           <View style={styles.buttons}>
             <Button
               label="Export"
-              hint={modelName(stored)}
+              hint={name}
               onPress={() => window.location.assign(`/api/document/profiles/${stored.id}`)}
             />
             <Button
               label="Remove"
-              hint={modelName(stored)}
+              hint={name}
               onPress={() => remove.mutate()}
               disabled={units.length > 0 || remove.isPending}
             />
           </View>
         </View>
         <View style={[styles.groups, wide && styles.fill]}>
-          {groups.map((group) => (
-            <View key={group.title} style={styles.group}>
-              <Words as="heading" level={2}>
-                {group.title}
-              </Words>
-              {group.questions.map((question) => (
-                <QuestionField
-                  key={question.id}
-                  question={question}
-                  profile={profile}
-                  context={context}
-                  onAnswer={(answer) => setDraft(withAnswer(profile, question, answer, context))}
-                  error={faultOf(question, faults)}
-                />
-              ))}
-            </View>
-          ))}
+          <Questions profile={profile} faults={faults} onChange={setDraft} />
         </View>
       </View>
     </KitPage>
   );
+}
+
+interface QuestionsProps {
+  profile: Profile;
+  faults: readonly FieldFault[];
+  onChange: (profile: Profile) => void;
+}
+
+/** Every question about a model: first those the guide asks. */
+function Questions({ profile, faults, onChange }: QuestionsProps) {
+  const context = useQuestionContext(null);
+  const questions = allQuestions(profile, context);
+  const isHowTo = (one: Question) => one.id.startsWith('howTo.');
+  const groups = [
+    { title: 'What it is', questions: questions.filter((one) => one.guided !== undefined) },
+    { title: 'More about it', questions: questions.filter((one) => one.guided === undefined && !isHowTo(one)) },
+    { title: 'How its settings are reached', questions: questions.filter(isHowTo) },
+  ];
+  return groups.map((group) => (
+    <View key={group.title} style={styles.group}>
+      <Words as="heading" level={2}>
+        {group.title}
+      </Words>
+      {group.questions.map((question) => (
+        <QuestionField
+          key={question.id}
+          question={question}
+          profile={profile}
+          context={context}
+          onAnswer={(answer) => onChange(withAnswer(profile, question, answer, context))}
+          error={faultOf(question, faults)}
+        />
+      ))}
+    </View>
+  ));
 }
 
 /** The server names fields by their path in what it was sent: `doc.radios[0].firmware`. */

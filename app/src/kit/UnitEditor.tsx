@@ -1,122 +1,121 @@
-import type { CrewRig } from '@ergon/core/record/crewRig';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { abilityLines } from '@ergon/core/describe/profileAbilities';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { UnitPatch, VersionAnswer } from '@ergon/core/record/exchange';
 import type { Profile } from '@ergon/core/record/profile';
-import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { unitSchema } from '@ergon/core/record/unitSchema';
+import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
+import type { z } from 'zod';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Field } from '../components/Field';
+import { Failure } from '../components/Failure';
+import { FormField } from '../components/FormField';
 import { Words } from '../components/Words';
-import { call, failureText } from '../rig/api';
+import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
+import { useKitChange } from '../rig/useKitChange';
 import { space } from '../theme/tokens';
-import { labelFault } from './labelFault';
 
-/** The fields of a unit that are words, with what they are called and how long they may be. */
+/** The fields of a unit that are words, with what they are called. */
 const TEXTS = [
-  { field: 'firmware', label: 'Firmware', maxLength: 20 },
-  { field: 'cells', label: 'Cells in it', maxLength: 80 },
-  { field: 'owner', label: 'Owner', maxLength: 80 },
-  { field: 'lentTo', label: 'Lent to', maxLength: 80 },
-  { field: 'borrowedFrom', label: 'Borrowed from', maxLength: 80 },
-  { field: 'notes', label: 'Notes', maxLength: 2000 },
+  ['firmware', 'Firmware'],
+  ['cells', 'Cells in it'],
+  ['owner', 'Owner'],
+  ['lentTo', 'Lent to'],
+  ['borrowedFrom', 'Borrowed from'],
+  ['notes', 'Notes'],
 ] as const;
-type TextName = (typeof TEXTS)[number]['field'];
 
-type Draft = Record<'label' | TextName, string> & { inService: boolean };
+const entrySchema = unitSchema.omit({ id: true, profile: true });
+type Entry = z.infer<typeof entrySchema>;
 
-interface UnitEditorProps {
+export interface UnitEditorProps {
   unit: CrewRig['units'][number];
   profile: Profile;
   onClose: () => void;
 }
 
 export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
-  const { queue, refresh, kit } = useRig();
-  const before = draftOf(unit);
-  const [draft, setDraft] = useState(before);
+  const before = entryOf(unit);
+  const { control, handleSubmit, formState } = useForm<Entry>({
+    resolver: zodResolver(entrySchema),
+    defaultValues: before,
+    mode: 'onChange',
+  });
   const path = `/units/${unit.id}`;
-  const patch = (version: number, to: Draft) =>
-    call<{ version: number }>('PATCH', path, { version, set: settingsOf(to) });
-  const save = useMutation({
-    mutationFn: () => patch(unit.version, draft),
-    onSuccess: ({ version }) => {
-      queue.pushUndo(`edit of ${unit.label}`, () => void patch(version, before).then(refresh, refresh));
-      onClose();
-      refresh();
-    },
+  const patch = (version: number, to: Entry) => call<VersionAnswer>('PATCH', path, { version, set: patchOf(to) });
+  const save = useKitChange<Entry, VersionAnswer>({
+    send: (entry) => patch(unit.version, entry),
+    undo: ({ version }) => ({ label: `edit of ${unit.label}`, run: () => patch(version, before) }),
+    onDone: onClose,
   });
-  const remove = useMutation({
-    mutationFn: () => call('DELETE', path),
-    onSuccess: () => {
-      queue.pushUndo(`removal of ${unit.label}`, () => void call('POST', `${path}/restore`).then(refresh, refresh));
-      onClose();
-      refresh();
-    },
+  const remove = useKitChange({
+    send: () => call('DELETE', path),
+    undo: () => ({ label: `removal of ${unit.label}`, run: () => call('POST', `${path}/restore`) }),
+    onDone: onClose,
   });
-  const changed = JSON.stringify(draft) !== JSON.stringify(before);
-  const failure = save.error ?? remove.error;
-  const labelError = labelFault(draft.label);
-  const can = abilityLines(profile, kit.families).filter((line) => line.does.length > 0);
   return (
     <View style={styles.editor}>
-      <Words as="small" tone="quiet">
-        {can.map((line) => `${line.place}: ${line.does.join(', ')}`).join(' · ') || 'Nothing is recorded of its model.'}
-      </Words>
-      <Field
-        label="Label on its tape"
-        value={draft.label}
-        onChangeText={(label) => setDraft({ ...draft, label })}
-        error={labelError}
-      />
-      {TEXTS.map(({ field, label, maxLength }) => (
-        <Field
-          key={field}
-          label={label}
-          value={draft[field]}
-          onChangeText={(text) => setDraft({ ...draft, [field]: text })}
-          maxLength={maxLength}
-        />
+      <CanDo profile={profile} />
+      <FormField control={control} name="label" label="Label on its tape" />
+      {TEXTS.map(([name, label]) => (
+        <FormField key={name} control={control} name={name} label={label} />
       ))}
-      <Choice
-        label="Service"
-        options={[
-          { value: true, label: 'in service' },
-          { value: false, label: 'out of service' },
-        ]}
-        value={draft.inService}
-        onChoose={(inService) => setDraft({ ...draft, inService })}
+      <Controller
+        control={control}
+        name="inService"
+        render={({ field }) => <InService value={field.value !== false} onChoose={field.onChange} />}
       />
       <View style={styles.buttons}>
         <Button
           kind="act"
           label="Save"
           hint={unit.label}
-          onPress={() => save.mutate()}
-          disabled={!changed || labelError !== undefined || save.isPending}
+          onPress={() => void handleSubmit((entry) => save.mutate(entry))()}
+          disabled={!formState.isDirty || !formState.isValid || save.isPending}
         />
         <Button label="Remove" hint={unit.label} onPress={() => remove.mutate()} disabled={remove.isPending} />
       </View>
-      {failure && (
-        <Words tone="fault" live>
-          {failureText(failure)}
-        </Words>
-      )}
+      <Failure error={save.error ?? remove.error} />
     </View>
   );
 }
 
-const draftOf = (unit: CrewRig['units'][number]): Draft => ({
+/** What a unit of the model can do, place by place, in a line. */
+function CanDo({ profile }: { profile: Profile }) {
+  const { kit } = useRig();
+  const can = abilityLines(profile, kit.families).filter((line) => line.does.length > 0);
+  return (
+    <Words as="small" tone="quiet">
+      {can.map((line) => `${line.place}: ${line.does.join(', ')}`).join(' · ') || 'Nothing is recorded of its model.'}
+    </Words>
+  );
+}
+
+const InService = ({ value, onChoose }: { value: boolean; onChoose: (value: boolean) => void }) => (
+  <Choice
+    label="Service"
+    options={[
+      { value: true, label: 'in service' },
+      { value: false, label: 'out of service' },
+    ]}
+    value={value}
+    onChoose={onChoose}
+  />
+);
+
+const entryOf = (unit: CrewRig['units'][number]): Entry => ({
   label: unit.label,
   inService: unit.inService !== false,
-  ...(Object.fromEntries(TEXTS.map(({ field }) => [field, unit[field] ?? ''])) as Record<TextName, string>),
+  ...Object.fromEntries(TEXTS.map(([name]) => [name, unit[name] ?? ''])),
 });
 
-const settingsOf = (draft: Draft) => ({
-  label: draft.label,
-  inService: draft.inService ? null : false,
-  ...Object.fromEntries(TEXTS.map(({ field }) => [field, draft[field] || null])),
+/** A text left empty is not recorded, and in service is what a unit is when nothing is said. */
+const patchOf = (entry: Entry): UnitPatch => ({
+  label: entry.label,
+  inService: entry.inService ? null : false,
+  ...Object.fromEntries(TEXTS.map(([name]) => [name, entry[name] || null])),
 });
 
 const styles = StyleSheet.create({

@@ -7,7 +7,7 @@ import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { modelName, powerText } from './profileSummary';
-import { UnitEditor } from './UnitEditor';
+import { UnitEditor } from '../screens/lazyForms';
 
 interface UnitRowProps {
   unit: CrewRig['units'][number];

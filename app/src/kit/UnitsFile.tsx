@@ -1,11 +1,14 @@
 import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/describe/unitTable';
-import { useMutation } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import type { UnitBatch } from '@ergon/core/record/exchange';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { Failure } from '../components/Failure';
+import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
-import { call, failureText } from '../rig/api';
 import { useRig } from '../rig/Rig';
+import { call } from '../rig/api';
+import { useKitChange } from '../rig/useKitChange';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { readCsv, writeCsv } from './csv';
@@ -21,7 +24,6 @@ interface Preview {
 /** The unit list as a table for a spreadsheet, out and in. Nothing is written before the preview is confirmed. */
 export function UnitsFile() {
   const { rig, kit } = useRig();
-  const input = useRef<HTMLInputElement>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [unreadable, setUnreadable] = useState<string | null>(null);
   const read = async (file: File) => {
@@ -48,20 +50,13 @@ export function UnitsFile() {
           hint="the unit list"
           onPress={() => download(writeCsv(unitTable(rig?.units ?? [], kit.profiles)))}
         />
-        <Button label="Read a list" onPress={() => input.current?.click()} />
+        <FilePick
+          label="Read a list"
+          hint="Unit list to read"
+          accept=".csv,text/csv"
+          onPick={(file) => void read(file)}
+        />
       </View>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        aria-label="Unit list to read"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
       {unreadable !== null && (
         <Words tone="fault" live>
           {`Nothing was read. In ${unreadable}`}
@@ -81,43 +76,12 @@ function download(text: string): void {
 }
 
 function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
-  const { queue, refresh } = useRig();
   const of = (outcome: PlannedRow['outcome']) => plan.rows.filter((row) => row.outcome === outcome);
   const [adds, changes, same, refused] = [of('add'), of('change'), of('same'), of('refuse')];
-  const write = useMutation({
-    mutationFn: () =>
-      call('POST', '/units/batch', {
-        add: adds.map((row) => row.unit),
-        change: changes.map((row) => ({ version: row.before!.version, unit: row.unit })),
-        remove: [],
-      }),
-    onSuccess: () => {
-      const back = {
-        add: [],
-        change: changes.map((row) => ({ version: row.before!.version + 1, unit: withoutVersion(row.before!) })),
-        remove: adds.map((row) => row.unit!.id),
-      };
-      queue.pushUndo(`reading ${file}`, () => void call('POST', '/units/batch', back).then(refresh, refresh));
-      refresh();
-      onDone();
-    },
-  });
-  if (plan.problems.length > 0) {
-    return (
-      <View role="alert">
-        <Words tone="fault">{`${file} is not a unit list. Nothing was read.`}</Words>
-        {plan.problems.map((problem) => (
-          <Words key={problem} as="small">
-            {problem}
-          </Words>
-        ))}
-      </View>
-    );
-  }
+  const write = useWritePlan(file, { adds, changes }, onDone);
+  if (plan.problems.length > 0) return <NoUnitList file={file} problems={plan.problems} />;
   const writes = adds.length + changes.length;
-  const parts = [adds.length > 0 && `add ${adds.length}`, changes.length > 0 && `change ${changes.length}`].filter(
-    Boolean,
-  );
+  const parts = [adds.length > 0 && `add ${adds.length}`, changes.length > 0 && `change ${changes.length}`];
   return (
     <View role="region" aria-label="Preview of the list" style={styles.box}>
       <Words as="sentence" live>
@@ -130,7 +94,7 @@ function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
         {writes > 0 && (
           <Button
             kind="act"
-            label={capital(parts.join(' and '))}
+            label={capital(parts.filter(Boolean).join(' and '))}
             detail={refused.length > 0 ? `and leave ${refused.length} out` : undefined}
             onPress={() => write.mutate()}
             disabled={write.isPending}
@@ -138,14 +102,49 @@ function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
         )}
         <Button label={writes > 0 ? 'Write nothing' : 'Close'} onPress={onDone} />
       </View>
-      {write.error && (
-        <Words tone="fault" live>
-          {`Nothing was written. ${failureText(write.error)}`}
-        </Words>
-      )}
+      <Failure error={write.error} before="Nothing was written. " />
     </View>
   );
 }
+
+interface PlannedWrites {
+  adds: readonly PlannedRow[];
+  changes: readonly PlannedRow[];
+}
+
+/** Writes the rows in one piece; undone, all of them go back in one piece. */
+function useWritePlan(file: string, { adds, changes }: PlannedWrites, onDone: () => void) {
+  const batch = (body: UnitBatch) => call('POST', '/units/batch', body);
+  return useKitChange({
+    send: () =>
+      batch({
+        add: adds.map((row) => row.unit!),
+        change: changes.map((row) => ({ version: row.before!.version, unit: row.unit! })),
+        remove: [],
+      }),
+    undo: () => ({
+      label: `reading ${file}`,
+      run: () =>
+        batch({
+          add: [],
+          change: changes.map((row) => ({ version: row.before!.version + 1, unit: withoutVersion(row.before!) })),
+          remove: adds.map((row) => row.unit!.id),
+        }),
+    }),
+    onDone,
+  });
+}
+
+const NoUnitList = ({ file, problems }: { file: string; problems: readonly string[] }) => (
+  <View role="alert">
+    <Words tone="fault">{`${file} is not a unit list. Nothing was read.`}</Words>
+    {problems.map((problem) => (
+      <Words key={problem} as="small">
+        {problem}
+      </Words>
+    ))}
+  </View>
+);
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const withoutVersion = <T extends { version: number }>({ version: _version, ...rest }: T): Omit<T, 'version'> => rest;

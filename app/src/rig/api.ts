@@ -1,27 +1,20 @@
-import type { Settings } from '@ergon/core/record/settings';
-
-export interface FieldFault {
-  path: string;
-  message: string;
-}
-
-export interface Conflict {
-  unit: string;
-  theirs: Settings;
-  version: number;
-  yours: Record<string, unknown>;
-}
+import type { Conflict, Failure } from '@ergon/core/record/exchange';
+import type { FieldFault } from '@ergon/core/record/fieldFault';
 
 /** The server said no, and why. */
 export class ApiFailure extends Error {
+  readonly code: string;
+  readonly faults: readonly FieldFault[];
+  readonly conflicts: readonly Conflict[];
+
   constructor(
     readonly status: number,
-    readonly code: string,
-    message: string,
-    readonly faults: readonly FieldFault[],
-    readonly conflicts: readonly Conflict[],
+    { error }: Failure,
   ) {
-    super(message);
+    super(error.message);
+    this.code = error.code;
+    this.faults = error.faults;
+    this.conflicts = error.conflicts ?? [];
   }
 }
 
@@ -37,10 +30,7 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   });
   if (response.status >= 500) throw new Unreachable('The server has trouble.');
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
-  const { error } = (await response.json()) as {
-    error: { code: string; message: string; faults: FieldFault[]; conflicts?: Conflict[] };
-  };
-  throw new ApiFailure(response.status, error.code, error.message, error.faults, error.conflicts ?? []);
+  throw new ApiFailure(response.status, (await response.json()) as Failure);
 }
 
 /** One sentence about a failure, naming the first field at fault. */

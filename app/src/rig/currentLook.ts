@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { inOrder, useRig } from './Rig';
+import { useRig } from './Rig';
+import { inOrder } from './judgedLook';
 
 const STORED_AS = 'ergon.look';
 const listeners = new Set<() => void>();

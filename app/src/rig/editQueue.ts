@@ -2,36 +2,20 @@
  * What a member changes takes effect here at once, is kept on the device, and is sent in order in the
  * background. Nothing here knows React; the network comes in as `send`.
  */
-import { type Change, inverse } from '@ergon/core/record/change';
-import type { CrewRig } from '@ergon/core/record/crewRig';
-import { readSetting, withSetting } from '@ergon/core/record/settings';
-import type { TestResult } from '@ergon/core/record/testFire';
-import { ApiFailure, Unreachable } from './api';
-
-export interface TestReport {
-  light: string;
-  body: string;
-  result: TestResult;
-  fingerprint: string;
-}
-
-/** `crew` keeps what one crew left unsent from reaching another on the same device. */
-export type Pending = { id: number; crew: string; look: string } & (
-  | { kind: 'changes'; label: string; changes: readonly Change[] }
-  | { kind: 'tests'; tests: readonly TestReport[]; at: string }
-);
+import { type Change, inverse, withChangedUnits } from '@ergon/core/record/change';
+import { type CrewRig, VERSIONED, type VersionedSettings } from '@ergon/core/record/crewRig';
+import type { Saved, TestReport } from '@ergon/core/record/exchange';
+import { readSetting, type SettingPath, type SettingValue } from '@ergon/core/record/settings';
+import { ApiFailure, failureText, Unreachable } from './api';
+import type { Kept, Pending } from './pending';
 
 /** One setting that two people changed at once. */
 export interface Clash {
   look: string;
   unit: string;
-  setting: string;
-  yours: unknown;
-  theirs: unknown;
-}
-
-interface Saved {
-  saved?: { unit: string; version: number; settings: CrewRig['looks'][number]['units'][string]['settings'] }[];
+  setting: SettingPath;
+  yours: SettingValue;
+  theirs: SettingValue;
 }
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
@@ -48,8 +32,8 @@ export interface EditState {
 }
 
 export interface Ports {
-  send: (pending: Pending, versions: Readonly<Record<string, number>>) => Promise<Saved>;
-  load: () => Pending[];
+  send: (pending: Pending, versions: Readonly<Record<string, number>>) => Promise<Partial<Saved>>;
+  load: () => Kept;
   store: (pending: readonly Pending[]) => void;
   /** Calls back after a while; in tests at once. */
   later: (retry: () => void, attempt: number) => void;
@@ -57,7 +41,8 @@ export interface Ports {
 
 interface Undo {
   label: string;
-  run: () => void;
+  /** Rejected where it could not be undone. */
+  run: () => Promise<unknown>;
   /** The edit it takes back, while that may still be refused. */
   of?: number;
 }
@@ -75,7 +60,9 @@ export class EditQueue {
   private state: EditState;
 
   constructor(private readonly ports: Ports) {
-    this.pending = ports.load();
+    const kept = ports.load();
+    this.pending = kept.pending;
+    this.refused = unreadableText(kept.unreadable.length);
     this.nextId = Math.max(0, ...this.pending.map((one) => one.id)) + 1;
     this.state = this.build();
   }
@@ -97,7 +84,7 @@ export class EditQueue {
   /** Applies changes now and sends them soon. */
   edit(look: string, changes: readonly Change[], label: string): void {
     const stamp = this.stamp(look);
-    const back = () =>
+    const back = async () =>
       this.enqueue({ ...this.stamp(look), kind: 'changes', label: `undo ${label}`, changes: inverse(changes) });
     this.undos.push({ label, run: back, of: stamp.id });
     this.enqueue({ ...stamp, kind: 'changes', label, changes });
@@ -108,16 +95,23 @@ export class EditQueue {
   }
 
   /** Puts an undo of some other kind on the same stack, so that one key undoes whatever came last. */
-  pushUndo(label: string, run: () => void): void {
+  pushUndo(label: string, run: () => Promise<unknown>): void {
     this.undos.push({ label, run });
     this.changed();
   }
 
-  undo(): void {
+  /** Takes back what came last. What cannot be taken back is said, and stays to be tried again. */
+  async undo(): Promise<void> {
     const last = this.undos.pop();
     if (!last) return;
-    last.run();
     this.changed();
+    try {
+      await last.run();
+    } catch (error) {
+      this.undos.push(last);
+      this.refused = `Not undone, ${last.label}: ${failureText(error)}`;
+      this.changed();
+    }
   }
 
   /** Resolves once nothing of this crew waits to be sent, for what must come after it. */
@@ -223,8 +217,8 @@ export class EditQueue {
     }
     for (const { unit, theirs, version, yours } of error.conflicts) {
       this.base = withUnit(this.base!, pending.look, unit, { settings: theirs, version });
-      for (const [setting, value] of Object.entries(yours)) {
-        const last = this.dropLater(pending, unit, setting, value);
+      for (const [setting, value] of Object.entries(yours) as [SettingPath, SettingValue][]) {
+        const last = this.dropLater(pending, { unit, setting, value });
         this.clashes.push({ look: pending.look, unit, setting, yours: last, theirs: readSetting(theirs, setting) });
       }
     }
@@ -235,7 +229,10 @@ export class EditQueue {
    * Takes back later edits of a setting that clashed, or they would pass over the other person's value unseen.
    * @returns the value wanted last.
    */
-  private dropLater(clashed: Pending, unit: string, setting: string, value: unknown): unknown {
+  private dropLater(
+    clashed: Pending,
+    { unit, setting, value }: { unit: string; setting: SettingPath; value: SettingValue },
+  ): SettingValue {
     let last = value;
     for (const later of this.ours) {
       if (later === clashed || later.kind !== 'changes' || later.look !== clashed.look) continue;
@@ -266,31 +263,22 @@ export class EditQueue {
   }
 }
 
-function withPending(rig: CrewRig, pending: Pending): CrewRig {
-  if (pending.kind === 'tests') return withTests(rig, pending);
-  const units = rig.looks.find((look) => look.id === pending.look)?.units;
-  if (!units) return rig;
-  return pending.changes.reduce((current, change) => {
-    const placed = current.looks.find((look) => look.id === pending.look)!.units[change.unit];
-    if (!placed) return current;
-    return withUnit(current, pending.look, change.unit, {
-      ...placed,
-      settings: withSetting(placed.settings, change.setting, change.to),
-    });
-  }, rig);
-}
+type RigLook = CrewRig['looks'][number];
+type PlacedUnits = RigLook['units'];
 
-function withUnit(
-  rig: CrewRig,
-  lookId: string,
-  unit: string,
-  placed: CrewRig['looks'][number]['units'][string],
-): CrewRig {
-  return {
-    ...rig,
-    looks: rig.looks.map((look) => (look.id === lookId ? { ...look, units: { ...look.units, [unit]: placed } } : look)),
-  };
-}
+/** The rig with the units of one look replaced. */
+const withUnits = (rig: CrewRig, lookId: string, units: (of: PlacedUnits) => PlacedUnits): CrewRig => ({
+  ...rig,
+  looks: rig.looks.map((look) => (look.id === lookId ? { ...look, units: units(look.units) } : look)),
+});
+
+const withPending = (rig: CrewRig, pending: Pending): CrewRig =>
+  pending.kind === 'tests'
+    ? withTests(rig, pending)
+    : withUnits(rig, pending.look, (units) => withChangedUnits(units, pending.changes, VERSIONED));
+
+const withUnit = (rig: CrewRig, look: string, unit: string, placed: VersionedSettings): CrewRig =>
+  withUnits(rig, look, (units) => ({ ...units, [unit]: placed }));
 
 const withTests = (rig: CrewRig, pending: Extract<Pending, { kind: 'tests' }>): CrewRig => ({
   ...rig,
@@ -311,3 +299,8 @@ function newest(known: CrewRig, next: CrewRig): CrewRig {
     }),
   };
 }
+
+const unreadableText = (count: number): string | null =>
+  count === 0
+    ? null
+    : `${count === 1 ? 'An edit' : `${count} edits`} waiting on this device cannot be read. Kept aside, not sent.`;

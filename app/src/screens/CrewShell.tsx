@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { Redirect } from 'expo-router';
-import { type ReactNode, useEffect } from 'react';
+import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Notices } from '../components/Notices';
 import { Places } from '../components/Places';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
-import { call } from '../rig/api';
+import { useWide } from '../components/useWide';
+import { useShortcuts } from '../keys/useShortcuts';
 import { RigProvider, useRig } from '../rig/Rig';
+import { call } from '../rig/api';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
@@ -33,8 +34,8 @@ export function CrewShell({ children }: { children: ReactNode }) {
 function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
-  const { rig, signedOut, failed, refresh } = useRig();
-  useUndoKey();
+  const { rig, signedOut, failed, refresh, queue } = useRig();
+  useShortcuts({ undo: () => void queue.undo() });
   if (signedOut) return <Redirect href="/sign-in" />;
   if (!rig)
     return failed ? (
@@ -52,21 +53,6 @@ function Shell({ children }: { children: ReactNode }) {
       {!wide && <Places wide={false} />}
     </View>
   );
-}
-
-/** Ctrl+Z or Cmd+Z undoes, except where a field has its own. */
-function useUndoKey(): void {
-  const { queue } = useRig();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey) return;
-      if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
-      event.preventDefault();
-      queue.undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [queue]);
 }
 
 function Waiting({ words, retry }: { words: string; retry?: () => void }) {

@@ -1,5 +1,6 @@
-import type { Profile } from '@ergon/core/record/profile';
 import { type Tag, TAGS, tagsOf } from '@ergon/core/describe/profileAbilities';
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { Profile } from '@ergon/core/record/profile';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -7,13 +8,13 @@ import { Button } from '../components/Button';
 import { Field } from '../components/Field';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
-import { AddUnits } from '../kit/AddUnitsLazily';
 import { KitPage } from '../kit/KitPage';
-import { modelName } from '../kit/profileSummary';
 import { UnitRow } from '../kit/UnitRow';
-import { byLabel } from '../rig/byLabel';
+import { modelName } from '../kit/profileSummary';
 import { useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
 import { space } from '../theme/tokens';
+import { AddUnits } from './lazyForms';
 
 const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
   { kind: 'body', title: 'Bodies' },
@@ -21,26 +22,21 @@ const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
   { kind: 'trigger', title: 'Triggers' },
 ];
 
+/** What is looked for among the units. */
+interface Sought {
+  typed: string;
+  /** What it must be able to do. */
+  tags: readonly string[];
+}
+
 /** The crew's units: found by any word on them, or by what they can do. */
 export function KitPlace() {
-  const { rig, kit, names } = useRig();
+  const { rig } = useRig();
   const router = useRouter();
   const [adding, setAdding] = useState(false);
-  const [filtering, setFiltering] = useState(false);
-  const [open, setOpen] = useState<string | null>(null);
-  const [typed, setTyped] = useState('');
-  const [wanted, setWanted] = useState<readonly string[]>([]);
+  const [sought, setSought] = useState<Sought>({ typed: '', tags: [] });
+  const shown = useSoughtUnits(sought);
   if (!rig) return null;
-  const order = byLabel(names);
-  const sought = typed.trim().toLowerCase();
-  const shown = rig.units.filter((unit) => {
-    const profile = kit.profiles.get(unit.profile);
-    if (!profile) return false;
-    const words = [unit.label, modelName(profile), unit.owner, unit.cells, unit.notes, unit.lentTo, unit.borrowedFrom];
-    if (sought !== '' && !words.some((word) => word?.toLowerCase().includes(sought))) return false;
-    const tags = tagsOf(profile, kit.families);
-    return wanted.every((tag) => tags.has(tag as Tag));
-  });
   return (
     <KitPage
       title="Kit"
@@ -59,51 +55,84 @@ export function KitPlace() {
       )}
       {rig.units.length > 0 && (
         <View style={styles.find}>
-          <View style={styles.search}>
-            <Field label="Find a unit" value={typed} onChangeText={setTyped} />
-            <Button
-              label={wanted.length === 0 ? 'By what it can do' : `Can: ${wanted.join(', ')}`}
-              expanded={filtering}
-              onPress={() => setFiltering(!filtering)}
-            />
-          </View>
-          {filtering && (
-            <Toggles
-              label="What it can do"
-              options={TAGS.map((tag) => ({ value: tag, label: tag }))}
-              values={wanted}
-              onChange={setWanted}
-            />
-          )}
+          <FindUnits sought={sought} onChange={setSought} />
           {shown.length < rig.units.length && <Words live>{`${shown.length} of ${rig.units.length} units`}</Words>}
         </View>
       )}
-      {KINDS.map(({ kind, title }) => {
-        const units = shown
-          .filter((unit) => kit.profiles.get(unit.profile)?.kind === kind)
-          .sort((a, b) => order(a.id, b.id));
-        if (units.length === 0) return null;
-        return (
-          <View key={kind}>
-            <Words as="heading" level={2}>
-              {title}
-            </Words>
-            <View role="list" aria-label={title}>
-              {units.map((unit) => (
-                <UnitRow
-                  key={unit.id}
-                  unit={unit}
-                  profile={kit.profiles.get(unit.profile)!}
-                  open={open === unit.id}
-                  onToggle={() => setOpen(open === unit.id ? null : unit.id)}
-                />
-              ))}
-            </View>
-          </View>
-        );
-      })}
+      <UnitsByKind units={shown} />
     </KitPage>
   );
+}
+
+type StoredUnit = CrewRig['units'][number];
+
+function useSoughtUnits({ typed, tags }: Sought): StoredUnit[] {
+  const { rig, kit } = useRig();
+  const text = typed.trim().toLowerCase();
+  return (rig?.units ?? []).filter((unit) => {
+    const profile = kit.profiles.get(unit.profile);
+    if (!profile) return false;
+    const words = [unit.label, modelName(profile), unit.owner, unit.cells, unit.notes, unit.lentTo, unit.borrowedFrom];
+    if (text !== '' && !words.some((word) => word?.toLowerCase().includes(text))) return false;
+    const can = tagsOf(profile, kit.families);
+    return tags.every((tag) => can.has(tag as Tag));
+  });
+}
+
+function FindUnits({ sought, onChange }: { sought: Sought; onChange: (sought: Sought) => void }) {
+  const [filtering, setFiltering] = useState(false);
+  const { typed, tags } = sought;
+  return (
+    <>
+      <View style={styles.search}>
+        <Field label="Find a unit" value={typed} onChangeText={(text) => onChange({ ...sought, typed: text })} />
+        <Button
+          label={tags.length === 0 ? 'By what it can do' : `Can: ${tags.join(', ')}`}
+          expanded={filtering}
+          onPress={() => setFiltering(!filtering)}
+        />
+      </View>
+      {filtering && (
+        <Toggles
+          label="What it can do"
+          options={TAGS.map((tag) => ({ value: tag, label: tag }))}
+          values={tags}
+          onChange={(chosen) => onChange({ ...sought, tags: chosen })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Bodies, flashes and triggers, each in the order people look for them; one unit is open at a time. */
+function UnitsByKind({ units }: { units: readonly StoredUnit[] }) {
+  const { kit, names } = useRig();
+  const [open, setOpen] = useState<string | null>(null);
+  const order = byLabel(names);
+  return KINDS.map(({ kind, title }) => {
+    const ofKind = units
+      .filter((unit) => kit.profiles.get(unit.profile)?.kind === kind)
+      .sort((a, b) => order(a.id, b.id));
+    if (ofKind.length === 0) return null;
+    return (
+      <View key={kind}>
+        <Words as="heading" level={2}>
+          {title}
+        </Words>
+        <View role="list" aria-label={title}>
+          {ofKind.map((unit) => (
+            <UnitRow
+              key={unit.id}
+              unit={unit}
+              profile={kit.profiles.get(unit.profile)!}
+              open={open === unit.id}
+              onToggle={() => setOpen(open === unit.id ? null : unit.id)}
+            />
+          ))}
+        </View>
+      </View>
+    );
+  });
 }
 
 const styles = StyleSheet.create({

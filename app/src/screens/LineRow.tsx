@@ -9,7 +9,8 @@ import { Words } from '../components/Words';
 import { LineStrip } from '../drawing/LineStrip';
 import { hearerSummary, powerSummary, purposeOf } from '../drawing/lineSummary';
 import { Inspector } from '../editing/Inspector';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 

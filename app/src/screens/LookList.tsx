@@ -1,7 +1,8 @@
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
-import { useJudgedLooks, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import { useJudgedLooks } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { tallyText } from './Tonight';

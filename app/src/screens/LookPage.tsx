@@ -1,12 +1,13 @@
-import type { Shot } from '@ergon/core/shot/lightRun';
+import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
 import { useLocalSearchParams } from 'expo-router';
 import type { ComponentType } from 'react';
 import { Choice } from '../components/Choice';
 import { Page } from '../components/Page';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { useWide } from '../components/useWide';
 import { useRememberLook } from '../rig/currentLook';
-import { type JudgedLook, useJudgedLook } from '../rig/Rig';
+import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
+import { ToTonight } from './ToTonight';
 
 interface LookPageProps {
   title: string;
@@ -25,8 +26,9 @@ export function LookPage({ title, of: Content }: LookPageProps) {
       <Words>
         {judged
           ? 'No body is in this look, so there is no shutter to press.'
-          : 'There is no such look. Choose one in Tonight.'}
+          : 'There is no such look: it may have been removed. Choose another in Tonight.'}
       </Words>
+      {!judged && <ToTonight />}
     </Page>
   );
 }
@@ -37,11 +39,8 @@ interface ShotChoiceProps {
   onChoose: (shot: string) => void;
 }
 
-/** One body may be held two ways. */
-const keyOf = ({ body, attitude }: Shot): string => `${body.id} ${attitude}`;
-
 export const shotOf = (shots: readonly Shot[], key: string | null): Shot | undefined =>
-  shots.find((one) => keyOf(one) === key);
+  shots.find((one) => shotKey(shotRefOf(one)) === key);
 
 /** "Camera 1", "Camera 1 upright", "Guest, not ours". */
 export const shotName = ({ body, attitude }: Shot): string =>
@@ -54,6 +53,6 @@ export function ShotChoice({ judged, shot, onChoose }: ShotChoiceProps) {
   const wide = useWide();
   const { shots } = judged.judgement;
   if (shots.length < 2) return null;
-  const options = shots.map((one) => ({ value: keyOf(one), label: shotName(one) }));
-  return <Choice label="Shot by" fill={!wide} options={options} value={keyOf(shot)} onChoose={onChoose} />;
+  const options = shots.map((one) => ({ value: shotKey(shotRefOf(one)), label: shotName(one) }));
+  return <Choice label="Shot by" fill={!wide} options={options} value={shotKey(shotRefOf(shot))} onChoose={onChoose} />;
 }

@@ -1,15 +1,16 @@
 import { placingsFor } from '@ergon/core/mend/placing';
 import type { Settings } from '@ergon/core/record/settings';
 import { type Names, said } from '@ergon/core/words/settingWords';
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Words } from '../components/Words';
-import { type JudgedLook, useRig } from '../rig/Rig';
-import { call, failureText } from '../rig/api';
+import { Failure } from '../components/Failure';
+import { useRig } from '../rig/Rig';
+import { call } from '../rig/api';
 import { byLabel } from '../rig/byLabel';
+import type { JudgedLook } from '../rig/judgedLook';
+import { useKitChange } from '../rig/useKitChange';
 import { space } from '../theme/tokens';
 
 /**
@@ -17,20 +18,20 @@ import { space } from '../theme/tokens';
  * recorded yet, its line dotted until it is.
  */
 export function PlaceUnit({ judged }: { judged: JudgedLook }) {
-  const { rig, queue, refresh, names, kit } = useRig();
+  const { rig, queue, names, kit } = useRig();
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const path = `/looks/${judged.look.id}/units`;
-  const place = useMutation({
-    mutationFn: ({ id, settings }: { id: string; label: string; settings: Settings }) =>
-      call('POST', path, { unit: id, settings }),
-    onSuccess: (_, { id, label }) => {
+  const place = useKitChange<{ id: string; label: string; settings: Settings }>({
+    send: ({ id, settings }) => call('POST', path, { unit: id, settings }),
+    undo: (_, { id, label }) => ({
+      label: `putting ${label} in`,
       // Edits of the unit that still wait must reach it before it goes.
-      const takeOut = () => queue.whenSaved().then(() => call('DELETE', `${path}/${id}`));
-      queue.pushUndo(`putting ${label} in`, () => void takeOut().then(refresh, refresh));
+      run: () => queue.whenSaved().then(() => call('DELETE', `${path}/${id}`)),
+    }),
+    onDone: () => {
       setOpen(false);
       setChosen(null);
-      refresh();
     },
   });
   const order = byLabel(names);
@@ -68,11 +69,7 @@ export function PlaceUnit({ judged }: { judged: JudgedLook }) {
           <Button label={`Put ${unit.label} in with nothing set`} onPress={() => put({})} disabled={place.isPending} />
         </View>
       )}
-      {place.error && (
-        <Words tone="fault" live>
-          {failureText(place.error)}
-        </Words>
-      )}
+      <Failure error={place.error} />
     </View>
   );
 }

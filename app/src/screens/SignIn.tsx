@@ -1,62 +1,47 @@
 import { zodResolver } from '@hookform/resolvers/zod';
+import { crewSchema, type NewCrew, signInSchema } from '@ergon/core/record/exchange';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { type Control, type FieldPath, type FieldValues, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Field } from '../components/Field';
+import { Failure } from '../components/Failure';
+import { FormField } from '../components/FormField';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
-import { call, failureText } from '../rig/api';
+import { call } from '../rig/api';
 import { space } from '../theme/tokens';
 
-const schema = z.object({
-  name: z.string().trim().min(1, 'Type your name.').max(80, 'At most 80 characters.'),
-  passphrase: z.string().min(8, 'At least 8 characters.').max(200, 'At most 200 characters.'),
-  crew: z.string().trim().max(80, 'At most 80 characters.'),
-});
-type Entry = z.infer<typeof schema>;
+type Member = z.infer<typeof signInSchema>;
+
+/** Where a form is sent, and what is in it. */
+interface Entry {
+  path: '/session' | '/crews' | '/demo';
+  body?: Member | NewCrew;
+}
+
+interface EntryForm {
+  isPending: boolean;
+  send: (entry: Entry) => void;
+}
 
 export function SignIn() {
   const router = useRouter();
   const client = useQueryClient();
   const [isNew, setIsNew] = useState(false);
   const enter = useMutation({
-    mutationFn: ({ path, body }: { path: string; body?: object }) => call('POST', path, body),
+    mutationFn: ({ path, body }: Entry) => call('POST', path, body),
     onSuccess: () => {
       client.clear();
       client.setQueryData(['session'], { signedIn: true });
       router.replace('/');
     },
   });
-  const form = useForm<Entry>({ resolver: zodResolver(schema), defaultValues: { name: '', passphrase: '', crew: '' } });
-  const submit = form.handleSubmit(({ name, passphrase, crew }) => {
-    if (!isNew) return enter.mutate({ path: '/session', body: { name, passphrase } });
-    if (crew === '') return form.setError('crew', { message: 'Name your crew.' });
-    enter.mutate({ path: '/crews', body: { crew, name, passphrase } });
-  });
-  const field = (name: keyof Entry, label: string, secret = false) => (
-    <Controller
-      control={form.control}
-      name={name}
-      render={({ field: { value, onChange, onBlur }, fieldState }) => (
-        <Field
-          label={label}
-          value={value}
-          onChangeText={onChange}
-          onBlur={onBlur}
-          onSubmitEditing={() => void submit()}
-          secureTextEntry={secret}
-          autoComplete={secret ? (isNew ? 'new-password' : 'current-password') : name === 'name' ? 'username' : 'off'}
-          error={fieldState.error?.message}
-        />
-      )}
-    />
-  );
+  const form: EntryForm = { isPending: enter.isPending, send: enter.mutate };
   return (
     <Page title="Ergon" subtitle="Every light fires, in the frame, as planned." bare>
       <View style={styles.column}>
@@ -81,24 +66,73 @@ export function SignIn() {
           value={isNew}
           onChoose={setIsNew}
         />
-        {isNew && field('crew', 'Crew')}
-        {field('name', 'Your name')}
-        {field('passphrase', 'Passphrase', true)}
-        <Button
-          label={isNew ? 'Start the crew' : 'Sign in'}
-          onPress={() => void submit()}
-          disabled={enter.isPending}
-          hint="with this name and passphrase"
-        />
-        {enter.error && (
-          <Words tone="fault" live>
-            {failureText(enter.error)}
-          </Words>
-        )}
+        {isNew ? <NewCrewForm {...form} /> : <MemberForm {...form} />}
+        <Failure error={enter.error} />
       </View>
     </Page>
   );
 }
+
+function MemberForm({ isPending, send }: EntryForm) {
+  const { control, handleSubmit } = useForm<Member>({
+    resolver: zodResolver(signInSchema),
+    defaultValues: { name: '', passphrase: '' },
+  });
+  const submit = () => void handleSubmit((body) => send({ path: '/session', body }))();
+  return (
+    <>
+      <NameField control={control} name="name" onSubmit={submit} />
+      <PassphraseField control={control} name="passphrase" onSubmit={submit} />
+      <EnterButton label="Sign in" onPress={submit} disabled={isPending} />
+    </>
+  );
+}
+
+function NewCrewForm({ isPending, send }: EntryForm) {
+  const { control, handleSubmit } = useForm<NewCrew>({
+    resolver: zodResolver(crewSchema),
+    defaultValues: { crew: '', name: '', passphrase: '' },
+  });
+  const submit = () => void handleSubmit((body) => send({ path: '/crews', body }))();
+  return (
+    <>
+      <FormField control={control} name="crew" label="Crew" onSubmitEditing={submit} autoComplete="off" />
+      <NameField control={control} name="name" onSubmit={submit} />
+      <PassphraseField control={control} name="passphrase" onSubmit={submit} isNew />
+      <EnterButton label="Start the crew" onPress={submit} disabled={isPending} />
+    </>
+  );
+}
+
+interface NamedField<T extends FieldValues> {
+  control: Control<T>;
+  name: FieldPath<T>;
+  onSubmit: () => void;
+}
+
+const NameField = <T extends FieldValues>({ control, name, onSubmit }: NamedField<T>) => (
+  <FormField control={control} name={name} label="Your name" onSubmitEditing={onSubmit} autoComplete="username" />
+);
+
+const PassphraseField = <T extends FieldValues>({
+  control,
+  name,
+  onSubmit,
+  isNew,
+}: NamedField<T> & { isNew?: true }) => (
+  <FormField
+    control={control}
+    name={name}
+    label="Passphrase"
+    onSubmitEditing={onSubmit}
+    secureTextEntry
+    autoComplete={isNew ? 'new-password' : 'current-password'}
+  />
+);
+
+const EnterButton = (shown: { label: string; onPress: () => void; disabled: boolean }) => (
+  <Button {...shown} hint="with this name and passphrase" />
+);
 
 const styles = StyleSheet.create({
   column: { gap: space.base, maxWidth: 420, width: '100%', alignSelf: 'center' },

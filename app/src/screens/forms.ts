@@ -1,3 +1,10 @@
-/** The forms and the packages behind them, fetched as one piece by whichever is shown first. */
+/** The forms and the packages behind them, which the bundler puts into one piece. */
+export { AddFamily } from '../kit/AddFamily';
 export { AddUnits } from '../kit/AddUnits';
+export { DescribeModel } from '../kit/DescribeModel';
+export { FamilyPage } from '../kit/FamilyPage';
+export { ModelPage } from '../kit/ModelPage';
+export { UnitEditor } from '../kit/UnitEditor';
+export { AroundForm } from '../work/AroundForm';
+export { MemberForm } from './MemberForm';
 export { SignIn } from './SignIn';

@@ -1,6 +1,6 @@
 /** The one next thing to do tonight, as a sentence with a button. */
 import { tally } from '@ergon/core/verdict/readiness';
-import type { JudgedLook } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 
 export interface NextStep {
   sentence: string;

@@ -15,6 +15,9 @@ function remembered(): ThemeName {
   return THEMES.find((name) => name === stored) ?? 'desk';
 }
 
+/** The colour of the browser's own frame: an element of the page's shell, which has an id of its own. */
+const themeColourMeta = (): HTMLElement | null => document.getElementById('theme-colour');
+
 /** Remembered per device: the phone in the dark and the laptop in the sun differ. */
 export function ThemeProvider({ children }: { children: ReactNode }) {
   const [name, setName] = useState<ThemeName>(remembered);
@@ -24,7 +27,7 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
   }, []);
   useEffect(() => {
     document.body.style.background = palettes[name].ground;
-    document.querySelector('meta[name="theme-color"]')?.setAttribute('content', palettes[name].ground);
+    themeColourMeta()?.setAttribute('content', palettes[name].ground);
   }, [name]);
   const theme = useMemo(() => ({ name, colours: palettes[name], choose }), [name, choose]);
   return <ThemeContext.Provider value={theme}>{children}</ThemeContext.Provider>;

@@ -7,7 +7,8 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
 import { FixButton } from '../editing/FixButton';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 

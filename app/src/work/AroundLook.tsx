@@ -1,29 +1,15 @@
-import type { Emitter, Look } from '@ergon/core/record/look';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { Field } from '../components/Field';
-import { Words } from '../components/Words';
-import { useStoredModel } from '../kit/useStoredModel';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { AroundForm } from '../screens/lazyForms';
 import { space } from '../theme/tokens';
-
-/** "House network=2452/20": name, centre and width in MHz. */
-const written = (emitters: readonly Emitter[]): string =>
-  emitters.map(({ name, mhz, widthMhz }) => `${name}=${mhz}/${widthMhz}`).join(', ');
-
-/** Null where it is not written that way. */
-export function readEmitters(text: string): Emitter[] | null {
-  if (text.trim() === '') return [];
-  const parts = text
-    .split(',')
-    .map((part) => /^\s*([^=]{1,80}?)\s*=\s*(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)\s*$/.exec(part));
-  if (parts.some((part) => part === null)) return null;
-  return parts.map((part) => ({ name: part![1]!, mhz: Number(part![2]), widthMhz: Number(part![3]) }));
-}
 
 /** What a look says of itself: how long nothing is fired before it, and what else is on the air. */
 export function AroundLook({ judged }: { judged: JudgedLook }) {
+  const { rig } = useRig();
+  const { units: _units, ...head } = judged.look;
   const [open, setOpen] = useState(false);
   return (
     <View style={styles.box}>
@@ -32,65 +18,7 @@ export function AroundLook({ judged }: { judged: JudgedLook }) {
         expanded={open}
         onPress={() => setOpen(!open)}
       />
-      {open && <Edit judged={judged} />}
-    </View>
-  );
-}
-
-function Edit({ judged }: { judged: JudgedLook }) {
-  const { rig } = useRig();
-  const { units: _units, ...stored } = judged.look;
-  const version = rig?.versions.looks[stored.id] ?? 1;
-  const model = useStoredModel<Omit<Look, 'units'>>({ stored, version, name: stored.name, at: '/looks' });
-  const { current, setDraft, changed, problem } = model;
-  const [minutes, setMinutes] = useState(current.quietMinutes == null ? '' : String(current.quietMinutes));
-  const [typed, setTyped] = useState(written(current.emitters ?? []));
-  const noMinutes = minutes !== '' && (!/^\d{1,4}$/.test(minutes) || Number(minutes) > 1440);
-  const noEmitters = readEmitters(typed) === null;
-  const unmeasured = (rig?.families ?? []).filter((one) => one.medium === 'radio' && !one.frequencies?.length);
-  return (
-    <View style={styles.box}>
-      <Field
-        label="Minutes without a shot before it"
-        value={minutes}
-        onChangeText={(text) => {
-          setMinutes(text);
-          setDraft({ ...current, quietMinutes: /^\d{1,4}$/.test(text) ? Number(text) : null });
-        }}
-        inputMode="numeric"
-        error={noMinutes ? 'Between 0 and 1440.' : undefined}
-      />
-      <Field
-        label="Else on the air: name=MHz/width, with commas"
-        value={typed}
-        onChangeText={(text) => {
-          setTyped(text);
-          const emitters = readEmitters(text);
-          if (emitters) setDraft({ ...current, emitters: emitters.length === 0 ? null : emitters });
-        }}
-        error={noEmitters ? 'Write it like House network=2452/20.' : undefined}
-      />
-      {unmeasured.length > 0 && (
-        <Words as="small" tone="quiet">
-          {`No frequencies are recorded for ${unmeasured.map((one) => one.name).join(', ')}: whether these share the air with anything is unknown.`}
-        </Words>
-      )}
-      <Words as="small" tone="quiet">
-        Use only what is legal where you are, and nothing where the venue forbids it. People with wireless microphones
-        may hold a licence and come first.
-      </Words>
-      {problem !== null && (
-        <Words tone="fault" live>
-          {problem}
-        </Words>
-      )}
-      <Button
-        kind="act"
-        label="Save"
-        hint="what is around this look"
-        onPress={model.saveNow}
-        disabled={!changed || noMinutes || noEmitters || model.savePending}
-      />
+      {open && <AroundForm head={head} version={rig?.versions.looks[head.id] ?? 1} />}
     </View>
   );
 }

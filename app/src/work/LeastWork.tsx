@@ -1,4 +1,4 @@
-import type { WorkOptions } from '@ergon/core/mend/leastWork';
+import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
 import { changeText } from '@ergon/core/words/wording';
 import { boundText, durationText, type Visit, visitsOf, workSentence } from '@ergon/core/words/workWording';
 import { useState } from 'react';
@@ -9,9 +9,11 @@ import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useEdit } from '../editing/editing';
 import { howTosFor } from '../editing/howTo';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import type { WorkProgress } from '../workers/work.worker';
 import { useLeastWork } from './useLeastWork';
 
 const LIMITS = [
@@ -23,8 +25,6 @@ const LIMITS = [
 
 /** The cheapest way to make everything fire, as a short list with a total, made in one step that can be undone. */
 export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () => void }) {
-  const { names } = useRig();
-  const edit = useEdit();
   const [limits, setLimits] = useState<readonly string[]>([]);
   const [seconds, setSeconds] = useState<number>(0);
   const options: WorkOptions = {
@@ -32,7 +32,7 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
     noSwaps: limits.includes('noSwaps'),
     ...(seconds > 0 && { seconds }),
   };
-  const { work, progress, stopped, stop } = useLeastWork(judged, options);
+  const { result: work, progress, stopped, stop } = useLeastWork(judged, options);
   return (
     <View role="region" aria-label="Least work" style={styles.box}>
       <View style={styles.head}>
@@ -52,38 +52,11 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
       />
       <Choice label="Time there is" options={LIMITS} value={seconds} onChoose={setSeconds} />
       {work ? (
-        <>
-          <Words as="sentence" live>
-            {workSentence(work, names)}
-          </Words>
-          {work.changes.length > 0 && seconds === 0 && (
-            <Words as="small" tone="quiet">
-              {boundText(work)}
-            </Words>
-          )}
-          {work.changes.length > 0 && (
-            <Button
-              kind="act"
-              label={work.changes.length === 1 ? 'Make this change' : `Make these ${work.changes.length} changes`}
-              detail={durationText(work.seconds)}
-              onPress={() => {
-                edit(judged.look.id, work.changes, `least work, ${work.changes.length} changes`);
-                onDone();
-              }}
-            />
-          )}
-          {visitsOf(judged.judgement.rig, work).map((one) => (
-            <StopShown key={one.unit ?? ''} stop={one} />
-          ))}
-        </>
+        <FoundWork judged={judged} work={work} hasLimit={seconds > 0} onDone={onDone} />
       ) : (
         <View style={styles.head}>
           <Words grow live>
-            {stopped
-              ? 'Stopped.'
-              : progress
-                ? `Searching, ${Math.round((100 * progress.spent) / progress.budget)} %`
-                : 'Searching…'}
+            {stopped ? 'Stopped.' : progress ? `Searching, ${percentOf(progress)} %` : 'Searching…'}
           </Words>
           {!stopped && <Button label="Stop" hint="the search" onPress={stop} />}
         </View>
@@ -92,23 +65,67 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
   );
 }
 
+const percentOf = ({ spent, budget }: WorkProgress): number => Math.round((100 * spent) / budget);
+
+interface FoundWorkProps {
+  judged: JudgedLook;
+  work: Work;
+  /** Only so much time was given: then a bound says nothing. */
+  hasLimit: boolean;
+  onDone: () => void;
+}
+
+/** What was found, and the one step that makes it. */
+function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
+  const { names } = useRig();
+  const edit = useEdit();
+  const count = work.changes.length;
+  const make = () => {
+    edit(judged.look.id, work.changes, `least work, ${count} changes`);
+    onDone();
+  };
+  return (
+    <>
+      <Words as="sentence" live>
+        {workSentence(work, names)}
+      </Words>
+      {count > 0 && !hasLimit && (
+        <Words as="small" tone="quiet">
+          {boundText(work)}
+        </Words>
+      )}
+      {count > 0 && (
+        <Button
+          kind="act"
+          label={count === 1 ? 'Make this change' : `Make these ${count} changes`}
+          detail={durationText(work.seconds)}
+          onPress={make}
+        />
+      )}
+      {visitsOf(judged.judgement.rig, work).map((visit) => (
+        <VisitShown key={visit.unit ?? ''} visit={visit} />
+      ))}
+    </>
+  );
+}
+
 /** What to do at the camera, or at one unit somebody walks to. */
-function StopShown({ stop }: { stop: Visit }) {
+function VisitShown({ visit }: { visit: Visit }) {
   const { names, kit } = useRig();
   const colours = useColours();
   const walk =
-    stop.unit === null
+    visit.unit === null
       ? ''
-      : stop.walkSeconds === null
+      : visit.walkSeconds === null
         ? ' · walk not measured'
-        : ` · ${durationText(stop.walkSeconds)} walk`;
+        : ` · ${durationText(visit.walkSeconds)} walk`;
   return (
-    <View style={[styles.stop, { borderColor: colours.ink }]}>
-      <Words as="strong">{stop.unit === null ? 'At the camera' : `${names.unit(stop.unit)}${walk}`}</Words>
-      {stop.changes.map((change) => (
+    <View style={[styles.visit, { borderColor: colours.ink }]}>
+      <Words as="strong">{visit.unit === null ? 'At the camera' : `${names.unit(visit.unit)}${walk}`}</Words>
+      {visit.changes.map((change) => (
         <Words key={`${change.unit} ${change.setting}`}>{changeText(change, names)}</Words>
       ))}
-      {howTosFor(kit, stop.changes).map((line) => (
+      {howTosFor(kit, visit.changes).map((line) => (
         <Words key={line} as="small" tone="quiet">
           {line}
         </Words>
@@ -120,5 +137,5 @@ function StopShown({ stop }: { stop: Visit }) {
 const styles = StyleSheet.create({
   box: { gap: space.base, maxWidth: 720 },
   head: { flexDirection: 'row', alignItems: 'center', gap: space.small },
-  stop: { borderLeftWidth: 3, paddingLeft: space.base, gap: space.hair },
+  visit: { borderLeftWidth: 3, paddingLeft: space.base, gap: space.hair },
 });

@@ -2,17 +2,23 @@
 import { leastWork, type Work, type WorkOptions } from '@ergon/core/mend/leastWork';
 import type { Look } from '@ergon/core/record/look';
 import { buildRig, indexKit, type Kit } from '@ergon/core/rig/rig';
+import type { WorkerMessage } from './useWorker';
 
 export interface WorkRequest {
   kit: Kit;
   look: Look;
   options: Omit<WorkOptions, 'onProgress'>;
 }
-export type WorkMessage = { spent: number; budget: number } | { work: Work };
+
+/** Judgements spent of those the search may spend. */
+export interface WorkProgress {
+  spent: number;
+  budget: number;
+}
 
 self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
-  const post = (message: WorkMessage) => self.postMessage(message);
+  const post = (message: WorkerMessage<WorkProgress, Work>) => self.postMessage(message);
   const rig = buildRig(indexKit(data.kit), data.look);
-  const onProgress = (spent: number, budget: number) => post({ spent, budget });
-  post({ work: leastWork(rig, { ...data.options, onProgress }) });
+  const onProgress = (spent: number, budget: number) => post({ progress: { spent, budget } });
+  post({ result: leastWork(rig, { ...data.options, onProgress }) });
 };

@@ -12,6 +12,12 @@ export interface VersionedSettings {
   version: number;
 }
 
+/** How changes reach the settings of a versioned unit: the version stays until the server gives another. */
+export const VERSIONED = {
+  read: (entry: VersionedSettings): Settings => entry.settings,
+  write: (entry: VersionedSettings, settings: Settings): VersionedSettings => ({ ...entry, settings }),
+};
+
 /** All a crew has, as the server answers it and the app works on it: a crew's kit is small enough to send whole. */
 export interface CrewRig {
   crew: { id: string; name: string; isDemo: boolean };

@@ -44,7 +44,7 @@ const MOST_PLACED = 600;
 export const unitEditSchema = z.strictObject({
   unit: idSchema,
   version: versionSchema,
-  set: z.record(settingPathSchema, z.unknown()),
+  set: z.partialRecord(settingPathSchema, z.unknown()),
 });
 export type UnitEdit = z.infer<typeof unitEditSchema>;
 

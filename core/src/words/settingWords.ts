@@ -110,6 +110,10 @@ const SETTING_NAMES: Readonly<Record<Exclude<SettingPath, GroupPath>, string>> &
   'family.generations.heardByOlder': 'whether older generations hear it',
 };
 
+/** Whether a name is that of a setting; `profile.` and `family.` fields are none. */
+export const isSettingPath = (name: string): name is SettingPath =>
+  groupPartsOf(name) !== null || (Object.hasOwn(SETTING_NAMES, name) && !name.includes('.') && name !== 'firmware');
+
 /** Settings that mean something when left out, and so are never unrecorded. */
 export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   plugs: 'no cable',

@@ -1,1 +1,1 @@
-export { FamilyPage as default } from '../../../../kit/FamilyPage';
+export { FamilyPage as default } from '../../../../screens/lazyForms';

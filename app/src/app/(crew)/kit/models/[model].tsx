@@ -1,1 +1,1 @@
-export { ModelPage as default } from '../../../../kit/modelScreens';
+export { ModelPage as default } from '../../../../screens/lazyForms';

@@ -1,1 +1,1 @@
-export { DescribeModel as default } from '../../../../kit/modelScreens';
+export { DescribeModel as default } from '../../../../screens/lazyForms';

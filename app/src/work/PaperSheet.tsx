@@ -6,11 +6,12 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
-import { type JudgedLook, useRig } from '../rig/Rig';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { radius, space } from '../theme/tokens';
 
-interface OnPaperProps {
+interface PaperSheetProps {
   /** The look as it really is. */
   real: JudgedLook;
   /** The same with the changes tried. */
@@ -21,7 +22,7 @@ interface OnPaperProps {
 }
 
 /** What is tried on paper: the changes, what they would break and mend, and the way to take or drop them. */
-export function OnPaper({ real, tried, changes, onTake, onDrop }: OnPaperProps) {
+export function PaperSheet({ real, tried, changes, onTake, onDrop }: PaperSheetProps) {
   const { names } = useRig();
   const colours = useColours();
   const result = useMemo(() => compared(real.judgement, tried.judgement), [real, tried]);

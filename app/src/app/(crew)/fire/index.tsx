@@ -1,0 +1,5 @@
+import { NextLook } from '../../../screens/NextLook';
+
+export default function FireOfNextLook() {
+  return <NextLook place="fire" title="Fire" />;
+}

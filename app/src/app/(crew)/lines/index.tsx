@@ -1,0 +1,5 @@
+import { NextLook } from '../../../screens/NextLook';
+
+export default function LinesOfNextLook() {
+  return <NextLook place="lines" title="Lines" />;
+}

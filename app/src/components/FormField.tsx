@@ -1,0 +1,33 @@
+import { type Control, Controller, type FieldPath, type FieldValues } from 'react-hook-form';
+import { Field, type FieldProps } from './Field';
+
+interface FormFieldProps<T extends FieldValues> extends Omit<
+  FieldProps,
+  'value' | 'onChangeText' | 'onBlur' | 'error'
+> {
+  control: Control<T>;
+  name: FieldPath<T>;
+}
+
+/** One typed field of a form, with what its schema has against it. */
+export function FormField<T extends FieldValues>({ control, name, ...shown }: FormFieldProps<T>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange, onBlur }, fieldState }) => (
+        <Field
+          {...shown}
+          value={value as string}
+          onChangeText={onChange}
+          onBlur={onBlur}
+          error={faultSentence(fieldState.error?.message)}
+        />
+      )}
+    />
+  );
+}
+
+/** A schema's "is empty: give it a name" as it stands beside the field: "Is empty: give it a name." */
+export const faultSentence = (message: string | undefined): string | undefined =>
+  message && `${message.charAt(0).toUpperCase()}${message.slice(1)}${message.endsWith('.') ? '' : '.'}`;

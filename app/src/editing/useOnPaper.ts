@@ -1,0 +1,38 @@
+import { type Change, isNoChange, mergeChanges } from '@ergon/core/record/change';
+import { useMemo, useState } from 'react';
+import { useShortcuts } from '../keys/useShortcuts';
+import type { Editing } from './editing';
+
+export interface OnPaper {
+  /** What is tried; null while nothing is. */
+  changes: readonly Change[] | null;
+  /** Where edits go meanwhile; null while they are real. */
+  editing: Editing | null;
+  start: () => void;
+  stop: () => void;
+}
+
+interface Sheet {
+  changes: readonly Change[];
+  label: string;
+}
+
+/** Changes that are only tried: each can be taken back on the sheet, and none reaches a real edit. */
+export function useOnPaper(): OnPaper {
+  const [sheets, setSheets] = useState<readonly Sheet[] | null>(null);
+  const changes = sheets && (sheets.at(-1)?.changes ?? []);
+  const editing = useMemo((): Editing | null => {
+    if (!sheets) return null;
+    const last = sheets.at(-1);
+    return {
+      edit: (_, more, label) => {
+        const merged = mergeChanges(last?.changes ?? [], more).filter((change) => !isNoChange(change));
+        setSheets([...sheets, { changes: merged, label }]);
+      },
+      undo: () => setSheets(sheets.slice(0, -1)),
+      undoLabel: last ? `${last.label}, on paper` : null,
+    };
+  }, [sheets]);
+  useShortcuts(editing ? { undo: editing.undo } : {});
+  return { changes, editing, start: () => setSheets([]), stop: () => setSheets(null) };
+}

@@ -1,0 +1,71 @@
+/** The looks of the rig, joined with the kit and judged. */
+import { type Change, withChangedUnits } from '@ergon/core/record/change';
+import { type CrewRig, VERSIONED } from '@ergon/core/record/crewRig';
+import type { Look } from '@ergon/core/record/look';
+import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
+import { judge, type Judgement } from '@ergon/core/verdict/judge';
+import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
+import { useMemo } from 'react';
+import { useRig } from './Rig';
+
+/** A look joined with the kit and judged; made once per change of the rig. */
+export interface JudgedLook {
+  look: RigLook;
+  judgement: Judgement;
+  readiness: readonly LightReadiness[];
+}
+
+export type RigLook = CrewRig['looks'][number];
+
+/** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
+const judgedLooks = new WeakMap<RigLook, { kit: KitIndex; tests: CrewRig['tests']; judged: JudgedLook }>();
+
+export function judgeLook(kit: KitIndex, look: RigLook, tests: CrewRig['tests']): JudgedLook {
+  const known = judgedLooks.get(look);
+  if (known && known.kit === kit && known.tests === tests) return known.judged;
+  const judgement = judge(buildRig(kit, plainLook(look)));
+  const own = tests.filter((test) => test.look === look.id);
+  const judged = { look, judgement, readiness: readinessOf(judgement, own) };
+  judgedLooks.set(look, { kit, tests, judged });
+  return judged;
+}
+
+/** A look without the versions of its settings. */
+export const plainLook = (look: RigLook): Look => ({
+  ...look,
+  units: Object.fromEntries(Object.entries(look.units).map(([id, placed]) => [id, placed.settings])),
+});
+
+/** The same look after changes that are only tried: nothing of it is kept or sent. */
+export function tryOnPaper(
+  kit: KitIndex,
+  judged: JudgedLook,
+  changes: readonly Change[],
+  tests: CrewRig['tests'],
+): JudgedLook {
+  if (changes.length === 0) return judged;
+  const units = withChangedUnits(judged.look.units, changes, VERSIONED);
+  return judgeLook(kit, { ...judged.look, units }, tests);
+}
+
+/** One look, judged; null while loading or when there is no such look. */
+export function useJudgedLook(id: string | undefined): JudgedLook | null {
+  const { rig, kit } = useRig();
+  const look = rig?.looks.find((one) => one.id === id);
+  const tests = rig?.tests;
+  return useMemo(() => (look && tests ? judgeLook(kit, look, tests) : null), [kit, look, tests]);
+}
+
+/** All looks in the order of the evening. */
+export function useJudgedLooks(): JudgedLook[] {
+  const { rig, kit } = useRig();
+  const looks = rig?.looks;
+  const tests = rig?.tests;
+  return useMemo(() => {
+    if (!looks || !tests) return [];
+    return inOrder(looks).map((look) => judgeLook(kit, look, tests));
+  }, [kit, looks, tests]);
+}
+
+export const inOrder = (looks: CrewRig['looks']): CrewRig['looks'] =>
+  [...looks].sort((a, b) => ((a.time ?? '99') < (b.time ?? '99') ? -1 : 1));

@@ -1,0 +1,102 @@
+import type { TestResult } from '@ergon/core/record/testFire';
+import { isRight, type Verdict } from '@ergon/core/verdict/verdict';
+import { verdictText } from '@ergon/core/words/wording';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
+import { proofText } from './LineRow';
+import type { TestLog } from './useTestLog';
+
+const RESULTS = [
+  { value: 'fired', label: 'fired' },
+  { value: 'dark', label: 'dark' },
+  { value: 'wrong', label: 'wrong' },
+] as const;
+
+/** What a real test fire showed, light by light, to be logged against the simulation. */
+export function RealTestFire({
+  judged,
+  verdicts,
+  testLog,
+}: {
+  judged: JudgedLook;
+  verdicts: readonly Verdict[];
+  testLog: TestLog;
+}) {
+  return (
+    <View style={styles.log}>
+      <Words as="heading" level={2}>
+        The real test fire
+      </Words>
+      <Words as="small" tone="quiet">
+        Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
+      </Words>
+      <Button label="All as simulated" onPress={() => testLog.mark(asSimulated(verdicts))} />
+      {verdicts.map((verdict) => (
+        <LogRow
+          key={verdict.unit}
+          judged={judged}
+          verdict={verdict}
+          seen={testLog.seen[verdict.unit] ?? null}
+          onSeen={(result) => testLog.mark({ ...testLog.seen, [verdict.unit]: result })}
+        />
+      ))}
+    </View>
+  );
+}
+
+/** What the simulation says, as a test result: anything seen but not right is wrong. */
+function asSimulated(verdicts: readonly Verdict[]): Record<string, TestResult> {
+  const results = verdicts
+    .filter((verdict) => verdict.verdict !== 'unknown')
+    .map(
+      (verdict) =>
+        [verdict.unit, isRight(verdict) ? 'fired' : verdict.verdict === 'silent' ? 'dark' : 'wrong'] as const,
+    );
+  return Object.fromEntries(results);
+}
+
+function LogRow({
+  judged,
+  verdict,
+  seen,
+  onSeen,
+}: {
+  judged: JudgedLook;
+  verdict: Verdict;
+  seen: TestResult | null;
+  onSeen: (result: TestResult) => void;
+}) {
+  const colours = useColours();
+  const { names } = useRig();
+  const readiness = judged.readiness.find((one) => one.light === verdict.unit);
+  return (
+    <View style={[styles.row, { borderColor: colours.rule }]}>
+      <View style={styles.light}>
+        <Words as="strong">{names.unit(verdict.unit)}</Words>
+        <Words as="small" tone={isRight(verdict) ? 'quiet' : 'fault'}>
+          {[verdictText(verdict), readiness && proofText(readiness)].filter(Boolean).join(' · ')}
+        </Words>
+      </View>
+      <Choice label={`What ${names.unit(verdict.unit)} did`} options={RESULTS} value={seen} onChoose={onSeen} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  log: { gap: space.small, maxWidth: 620 },
+  row: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: space.small,
+    paddingVertical: space.small,
+    borderTopWidth: 1,
+  },
+  light: { flexGrow: 1, flexBasis: 120 },
+});

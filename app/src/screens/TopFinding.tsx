@@ -1,0 +1,104 @@
+import { fixesFor } from '@ergon/core/mend/fixes';
+import type { ShotRef } from '@ergon/core/shot/lightRun';
+import type { Finding } from '@ergon/core/verdict/finding';
+import { adviseUntested } from '@ergon/core/verdict/readiness';
+import { findingText } from '@ergon/core/words/findingWording';
+import type { Names } from '@ergon/core/words/settingWords';
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Block } from '../components/Block';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { useWide } from '../components/useWide';
+import { FixButton } from '../editing/FixButton';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { space } from '../theme/tokens';
+
+/** The worst finding, with its fix under the thumb. */
+export function TopFinding({ judged }: { judged: JudgedLook }) {
+  const wide = useWide();
+  const { names } = useRig();
+  const { judgement, look } = judged;
+  const [index, setIndex] = useState(0);
+  const serious = judgement.findings.filter(
+    (finding) => finding.severity !== 'A' || finding.code === 'advice.unknown-field',
+  );
+  const finding: Finding | undefined = serious[Math.min(index, serious.length - 1)];
+  const fixes = useMemo(() => (finding ? fixesFor(judgement, finding) : []), [judgement, finding]);
+  const [count, setCount] = useState(serious.length);
+  // A fault fewer or more: the worst stands first again.
+  if (count !== serious.length) {
+    setCount(serious.length);
+    setIndex(0);
+  }
+  if (!finding) return <AllWhole judged={judged} />;
+  const text = findingText(finding, names);
+  const fix = fixes[0];
+  const next = () => setIndex((old) => (old + 1) % serious.length);
+  return (
+    <Block label="First fault" beside={wide}>
+      <View style={[styles.says, wide && styles.half]}>
+        {finding.shots.length === 1 && judgement.shots.length > 1 && (
+          <Words as="small" tone="quietOnBlock">
+            {whenShot(finding.shots[0]!, names)}
+          </Words>
+        )}
+        <Words as="sentence" tone="onBlock">
+          {text.what}
+        </Words>
+        <Words tone="quietOnBlock">{text.why}</Words>
+      </View>
+      <View style={[styles.acts, wide && styles.half]}>
+        {fix && (
+          <View style={styles.fix}>
+            <FixButton look={look.id} fix={fix} onBlock />
+          </View>
+        )}
+        {serious.length > 1 && (
+          <Button
+            onBlock
+            label="Next"
+            detail={`${Math.min(index, serious.length - 1) + 1} of ${serious.length}`}
+            onPress={next}
+          />
+        )}
+      </View>
+    </Block>
+  );
+}
+
+const whenShot = ({ body, attitude }: ShotRef, names: Names): string =>
+  `When ${names.unit(body)} shoots${attitude === 'upright' ? ', held upright' : ''}`;
+
+/** Nothing to mend: what is left is to prove it. */
+function AllWhole({ judged }: { judged: JudgedLook }) {
+  const router = useRouter();
+  const { names } = useRig();
+  const untested = adviseUntested(judged.readiness);
+  return (
+    <Block label="State of the look">
+      <Words as="sentence" tone="onBlock" live>
+        Every line is whole.
+      </Words>
+      {untested && (
+        <>
+          <Words tone="quietOnBlock">{findingText(untested, names).what}</Words>
+          <Button
+            kind="act"
+            label="Test-fire"
+            onPress={() => router.push({ pathname: '/fire/[look]', params: { look: judged.look.id } })}
+          />
+        </>
+      )}
+    </Block>
+  );
+}
+
+const styles = StyleSheet.create({
+  says: { gap: space.tiny },
+  half: { flex: 1 },
+  acts: { flexDirection: 'row', alignItems: 'flex-start', gap: space.small },
+  fix: { flexGrow: 1, flexShrink: 1, maxWidth: 420 },
+});

@@ -1,0 +1,41 @@
+import type { TestResult } from '@ergon/core/record/testFire';
+import { type Shot, shotRefOf } from '@ergon/core/shot/lightRun';
+import { fingerprint } from '@ergon/core/verdict/readiness';
+import { useState } from 'react';
+import type { JudgedLook } from '../rig/judgedLook';
+import { useRig } from '../rig/Rig';
+
+export type SeenByLight = Readonly<Record<string, TestResult>>;
+
+export interface TestLog {
+  /** What was seen and is not logged yet. */
+  seen: SeenByLight;
+  mark: (seen: SeenByLight) => void;
+  log: () => void;
+  /** Lights logged since the last press. */
+  logged: number;
+  clear: () => void;
+}
+
+/** What a crew saw of one shot; each result is logged with how the camera was held and the settings it was made with. */
+export function useTestLog({ judgement, look }: JudgedLook, shot: Shot): TestLog {
+  const { queue } = useRig();
+  const [seen, setSeen] = useState<SeenByLight>({});
+  const [logged, setLogged] = useState(0);
+  const log = () => {
+    const tests = Object.entries(seen).map(([light, result]) => ({
+      light,
+      ...shotRefOf(shot),
+      result,
+      fingerprint: fingerprint(judgement.rig, shot.runs.get(light)!.light, shot.body),
+    }));
+    queue.logTests(look.id, tests, new Date().toISOString());
+    setLogged(tests.length);
+    setSeen({});
+  };
+  const clear = () => {
+    setSeen({});
+    setLogged(0);
+  };
+  return { seen, mark: setSeen, log, logged, clear };
+}
