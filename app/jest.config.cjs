@@ -3,6 +3,8 @@ module.exports = {
   testMatch: ['<rootDir>/test/**/*.test.ts?(x)'],
   setupFilesAfterEnv: ['<rootDir>/test/setup.ts'],
   moduleNameMapper: {
+    // Fetched as one piece in a browser; here they are there from the start.
+    '^(?:\\.|\\.\\./screens)/lazyForms$': '<rootDir>/src/screens/forms.ts',
     '^@ergon/core/(.*)$': '<rootDir>/../core/src/$1.ts',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/test/icon.tsx',
   },

@@ -1,4 +1,4 @@
-import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
+import { address, enterDemo, expect, expectSaved, goTo, type Page, secondMember, test } from './crewTest.ts';
 
 const isWide = (page: Page): boolean => page.viewportSize()!.width > 900;
 
@@ -99,6 +99,40 @@ async function undo(page: Page): Promise<void> {
   else await page.getByRole('button', { name: /^Undo: / }).click();
 }
 
+test('the demo is entered with one tap, and starts again as it came', async ({ page }) => {
+  await page.goto(address());
+  await page.getByRole('button', { name: 'Enter the demo' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
+  await goTo(page, '/lines/vows', 'Vows');
+  const untouched = await page.getByText('Light 1 and Light 2 stay dark.').isVisible();
+  if (untouched) await block(page).getByRole('button').first().click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expectSaved(page);
+  await goTo(page, '/', 'Ropewalk wedding');
+  await page.getByRole('button', { name: 'Start the demo again' }).click();
+  await expect(page.getByRole('button', { name: 'Start the demo again' })).toBeEnabled();
+  await goTo(page, '/lines/vows', 'Vows');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+});
+
+test('an address nobody knows is answered in our words; a place without a look goes to the next one', async ({
+  page,
+  trouble,
+}) => {
+  trouble.expected.push(/404/);
+  await enterDemo(page);
+  await goTo(page, '/no/such/place', 'Nothing here');
+  await page.getByRole('button', { name: 'Go to Tonight' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
+  // The vows come first, and fail.
+  await goTo(page, '/lines', 'Vows');
+  await goTo(page, '/fire', 'Fire');
+  await expect(page.getByText(/^Vows · Body 1/)).toBeVisible();
+  await goTo(page, '/lines/brunch', 'Lines');
+  await expect(page.getByText(/^There is no such look/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Go to Tonight' })).toBeVisible();
+});
+
 test('a fault shared by all is one gap, mended once', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
@@ -194,7 +228,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await page.getByRole('textbox', { name: 'Your name' }).fill(`Keeper ${Date.now()}`);
   await page.getByRole('textbox', { name: 'Passphrase' }).fill('short');
   await page.getByRole('button', { name: /^Start the crew/ }).click();
-  await expect(page.getByText('At least 8 characters.')).toBeVisible();
+  await expect(page.getByText('Is shorter than 8 characters.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Passphrase' }).fill('tarred hemp rope');
   await page.getByRole('button', { name: /^Start the crew/ }).click();
   await expect(page.getByText('No looks yet. Import a document in Kit, under In and out, to begin.')).toBeVisible();
@@ -203,7 +237,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await page.getByRole('textbox', { name: "Member's name" }).fill(`Mate ${Date.now()}`);
   await page.getByRole('textbox', { name: 'Passphrase to tell them' }).fill('short');
   await page.getByRole('button', { name: 'Add, this member' }).click();
-  await expect(page.getByText('passphrase is shorter than 8 characters.')).toBeVisible();
+  await expect(page.getByText('Is shorter than 8 characters.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Passphrase to tell them' }).fill('oakum and pitch');
   await page.getByRole('button', { name: 'Add, this member' }).click();
   await expect(page.getByText('They can sign in now.')).toBeVisible();
@@ -247,9 +281,7 @@ test('two members on one light: the second is shown both values and chooses', as
   trouble.expected.push(/409/);
   await enterDemo(page);
   const other = await (await browser.newContext({ viewport: page.viewportSize() })).newPage();
-  await other.goto(address());
-  await other.getByRole('button', { name: 'Enter the demo' }).click();
-  await expect(other.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
+  await secondMember(page, other);
   for (const one of [page, other]) {
     await goTo(one, '/lines/first-dance', 'First dance');
     await openStation(one, 'Light 6', 'hearer');
@@ -267,6 +299,26 @@ test('two members on one light: the second is shown both values and chooses', as
   await openStation(other, 'Light 6', 'hearer');
   await expect(channel(other)).toHaveValue('11');
   await other.context().close();
+});
+
+test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {
+  test.skip(!isWide(page), 'the phone has no keyboard');
+  await enterDemo(page);
+  await goTo(page, '/lines/vows', 'Vows');
+  await block(page).getByRole('button').first().click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await openStation(page, 'Light 1', 'lamp');
+  await page.getByRole('button', { name: 'power of Light 1: less' }).click();
+  const sheet = page.getByRole('region', { name: 'On paper' });
+  await expect(sheet.getByText(/^Set power/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(sheet.getByText(/^Set power/)).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
 });
 
 test('keyboard: arrows, find, keys, undo', async ({ page }) => {

@@ -1,4 +1,8 @@
 /** A page that fails its test on any console error, uncaught exception or failed request. */
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test as base } from '@playwright/test';
 
@@ -35,15 +39,32 @@ export const test = base.extend<{ trouble: Trouble }>({
   ],
 });
 
-/** Into the demo, as it came. */
+const demo: unknown = JSON.parse(
+  readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../demo/ropewalk.json'), 'utf8'),
+);
+const PASSPHRASE = 'tarred hemp rope';
+
+/** Sends what the app would send, as whoever is signed in on that page. */
+async function send(page: Page, path: string, data: unknown): Promise<void> {
+  const answer = await page.request.post(`${address()}/api${path}`, { data });
+  expect(answer.status(), `${path}: ${await answer.text()}`).toBeLessThan(300);
+}
+
+/** Into a crew of the test's own that has what the demo has, so that tests may run side by side. */
 export async function enterDemo(page: Page): Promise<void> {
+  const name = `Mate ${randomUUID()}`;
+  await send(page, '/crews', { crew: `Crew of ${name}`, name, passphrase: PASSPHRASE });
+  await send(page, '/document', demo);
   await page.goto(address());
-  await page.getByRole('button', { name: 'Enter the demo' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
-  await page.getByRole('button', { name: 'Start the demo again' }).click();
-  await expect(page.getByRole('button', { name: 'Start the demo again' })).toBeEnabled();
-  await page.reload();
   await expect(page.getByText('8 failing · 1 computed')).toBeVisible();
+}
+
+/** Another member of the crew of a page, signed in on a page of their own. */
+export async function secondMember(page: Page, other: Page): Promise<void> {
+  const name = `Mate ${randomUUID()}`;
+  await send(page, '/members', { name, passphrase: PASSPHRASE });
+  await send(other, '/session', { name, passphrase: PASSPHRASE });
 }
 
 export async function goTo(page: Page, path: string, title: string): Promise<void> {
@@ -55,8 +76,10 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('saved');
 }
 
-export async function expectAccessible(page: Page, where: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** @param rules only these; left out, all. */
+export async function expectAccessible(page: Page, where: string, rules?: string[]): Promise<void> {
+  const builder = new AxeBuilder({ page });
+  const { violations } = await (rules ? builder.withRules(rules) : builder).analyze();
   const told = violations.map(
     ({ id, nodes }) =>
       `${where}: ${id} at ${nodes

@@ -18,9 +18,9 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   outputDir: process.env.ERGON_E2E_OUTPUT ?? './results',
-  // One demo crew on one server: tests take turns.
-  workers: 1,
-  fullyParallel: false,
+  // Each test has a crew of its own, so that both cores may work.
+  workers: 2,
+  fullyParallel: true,
   timeout: 240_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'results/report.json' }]],

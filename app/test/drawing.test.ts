@@ -62,9 +62,9 @@ test('lines that share a sender run together at the middle of their rows', () =>
 });
 
 test('many branches share a spine instead of running into a wedge', () => {
-  expect(branchPath(0, 100, 30, 20)).toBe('M 0 100 C 15 100, 15 20, 30 20');
-  expect(branchPath(0, 100, 30, 20, true)).toBe('M 0 100 H 10 V 28 Q 10 20, 18 20 H 30');
-  expect(branchPath(0, 100, 30, 100, true)).toBe('M 0 100 H 10 V 100 Q 10 100, 10 100 H 30');
+  expect(branchPath({ x: 0, y: 100 }, { x: 30, y: 20 })).toBe('M 0 100 C 15 100, 15 20, 30 20');
+  expect(branchPath({ x: 0, y: 100 }, { x: 30, y: 20 }, true)).toBe('M 0 100 H 10 V 28 Q 10 20, 18 20 H 30');
+  expect(branchPath({ x: 0, y: 100 }, { x: 30, y: 100 }, true)).toBe('M 0 100 H 10 V 100 Q 10 100, 10 100 H 30');
 });
 
 test('labels stand in the order people count', () => {

@@ -1,9 +1,10 @@
+import type { Change } from '@ergon/core/record/change';
 import type { CrewRig } from '@ergon/core/record/crewRig';
 import type { Conflict } from '@ergon/core/record/exchange';
-import { ApiFailure, Unreachable } from '../src/rig/api';
+import { Unreachable } from '../src/rig/api';
 import { EditQueue, type Ports } from '../src/rig/editQueue';
 import type { Pending } from '../src/rig/pending';
-import { demoRig } from './rigFixture';
+import { demoRig, refusal } from './rigFixture';
 
 type Answer = Awaited<ReturnType<Ports['send']>>;
 
@@ -22,7 +23,7 @@ class Bench {
         this.sent.push({ pending, versions });
         return new Promise((resolve, reject) => this.answers.push({ resolve, reject }));
       },
-      load: () => this.stored,
+      load: () => ({ pending: this.stored, unreadable: [] }),
       store: (pending) => (this.stored = [...pending]),
       later: (retry) => this.retries.push(retry),
     });
@@ -41,7 +42,9 @@ class Bench {
 }
 
 const placed = (rig: CrewRig, unit: string) => rig.looks.find((look) => look.id === 'first-dance')!.units[unit]!;
-const toChannel = (to: number, from: number = 3, unit = 'light-6') => [{ unit, setting: 'channel', from, to }];
+const toChannel = (to: number, from: number = 3, unit = 'light-6'): Change[] => [
+  { unit, setting: 'channel', from, to },
+];
 const saved = (channel: number, version: number, unit = 'light-6'): Answer => ({
   saved: [{ unit, version, settings: { ...placed(demoRig(), unit).settings, channel } }],
 });
@@ -129,7 +132,7 @@ const conflict = (theirs: number): Conflict => ({
   theirs: { ...placed(demoRig(), 'light-6').settings, channel: theirs },
   yours: { channel: 11 },
 });
-const stale = new ApiFailure(409, 'record.stale', 'stale', [], [conflict(9)]);
+const stale = refusal(409, { code: 'record.stale', message: 'stale', conflicts: [conflict(9)] });
 
 test('two people on one setting: theirs stands and both are shown', async () => {
   const bench = started();
@@ -193,7 +196,7 @@ test('what the server refuses is taken back and said', async () => {
   const bench = started();
   bench.queue.edit('first-dance', toChannel(11), 'channel');
   await bench.answer(
-    new ApiFailure(400, 'input.invalid', 'bad', [{ path: 'changes.light-6.channel', message: 'is too big' }], []),
+    refusal(400, { code: 'input.invalid', faults: [{ path: 'changes.light-6.channel', message: 'is too big' }] }),
   );
   expect(bench.channel()).toBe(3);
   expect(bench.queue.snapshot().refused).toBe('changes.light-6.channel is too big');

@@ -1,9 +1,9 @@
 /** The kit's own views: a model by question and answer, unit lists read with care, a pair of gear explained. */
+import type { Change } from '@ergon/core/record/change';
 import { archetypeOf } from '@ergon/core/describe/archetypes';
 import { indexKit } from '@ergon/core/rig/rig';
 import { planUnits, unitTable } from '@ergon/core/describe/unitTable';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { howTo, howTosFor } from '../src/editing/howTo';
@@ -11,10 +11,9 @@ import { FitDetail } from '../src/fit/FitDetail';
 import { readCsv, writeCsv } from '../src/kit/csv';
 import { DescribeModel } from '../src/kit/DescribeModel';
 import { UnitsFile } from '../src/kit/UnitsFile';
-import { RigProvider, useRig } from '../src/rig/Rig';
 import { KitPlace } from '../src/screens/KitPlace';
-import { ThemeProvider } from '../src/theme/Theme';
 import { demoRig } from './rigFixture';
+import { showInRig } from './showInRig';
 
 jest.mock('expo-router', () => ({
   useRouter: () => ({ push: () => undefined }),
@@ -27,25 +26,15 @@ const rig = demoRig();
 const kit = indexKit(rig);
 let sent: { method: string; path: string; body: unknown }[] = [];
 
-const OnceLoaded = ({ children }: { children: ReactNode }) => (useRig().rig ? children : null);
-
-function show(children: ReactNode) {
+const show = (children: ReactNode) => {
   sent = [];
-  globalThis.fetch = jest.fn(async (path: string, init?: RequestInit) => {
-    if (init?.body !== undefined) sent.push({ method: init.method!, path, body: JSON.parse(String(init.body)) });
-    return { ok: true, status: init?.method === 'POST' ? 204 : 200, json: async () => demoRig() };
-  }) as never;
-  const ports = { send: async () => ({}), load: () => [], store: () => undefined, later: () => undefined };
-  return render(
-    <QueryClientProvider client={new QueryClient()}>
-      <ThemeProvider>
-        <RigProvider ports={ports}>
-          <OnceLoaded>{children}</OnceLoaded>
-        </RigProvider>
-      </ThemeProvider>
-    </QueryClientProvider>,
-  );
-}
+  return showInRig(children, {
+    answer: (method, path, body) => {
+      sent.push({ method, path, body });
+      return undefined;
+    },
+  });
+};
 
 describe('unit lists', () => {
   test('what is written is read back cell for cell, formulas, quotes, commas and all', () => {
@@ -172,7 +161,7 @@ test('the way through the menus stands by the setting it leads to', () => {
   expect(howTo(kit, 'light-6', 'channel')).toBe('Hold CH, turn the wheel.');
   expect(howTo(kit, 'sender-1', 'groups.C.on')).toBe('Touch a row, then GROUP ON.');
   expect(howTo(kit, 'light-6', 'lamp')).toBeNull();
-  const change = { unit: 'light-6', setting: 'channel', from: 3, to: 11 };
+  const change: Change = { unit: 'light-6', setting: 'channel', from: 3, to: 11 };
   expect(howTosFor(kit, [change, change])).toEqual(['Light 6: Hold CH, turn the wheel.']);
 });
 

@@ -1,4 +1,6 @@
 import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { Failure } from '@ergon/core/record/exchange';
+import { ApiFailure } from '../src/rig/api';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
@@ -25,3 +27,7 @@ export function demoRig(): CrewRig {
     },
   };
 }
+
+/** The server saying no. */
+export const refusal = (status: number, error: Partial<Failure['error']>): ApiFailure =>
+  new ApiFailure(status, { error: { code: 'input.invalid', message: 'bad', faults: [], ...error } });

@@ -1,16 +1,13 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Notices } from '../src/components/Notices';
 import { NumberField } from '../src/components/NumberField';
 import { SaveBar } from '../src/components/SaveBar';
-import { RigProvider } from '../src/rig/Rig';
-import { ApiFailure } from '../src/rig/api';
 import type { Ports } from '../src/rig/editQueue';
 import type { Pending } from '../src/rig/pending';
 import { Lines } from '../src/screens/Lines';
-import { ThemeProvider } from '../src/theme/Theme';
-import { demoRig } from './rigFixture';
+import { demoRig, refusal } from './rigFixture';
+import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
 // A test machine with two slow cores renders a whole look in seconds.
@@ -18,28 +15,17 @@ jest.setTimeout(30_000);
 let mockLook = 'first-dance';
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ look: mockLook }),
-  useRouter: () => ({ push: () => undefined }),
+  useRouter: () => ({ push: () => undefined, replace: () => undefined }),
   Link: ({ children }: { children: ReactNode }) => children,
 }));
 
 let answers: (pending: Pending) => Promise<Awaited<ReturnType<Ports['send']>>>;
 const ports: Ports = {
   send: (pending) => answers(pending),
-  load: () => [],
+  load: () => ({ pending: [], unreadable: [] }),
   store: () => undefined,
   later: () => undefined,
 };
-
-function show(children: ReactNode) {
-  globalThis.fetch = jest.fn(async () => ({ ok: true, status: 200, json: async () => demoRig() })) as never;
-  return render(
-    <QueryClientProvider client={new QueryClient()}>
-      <ThemeProvider>
-        <RigProvider ports={ports}>{children}</RigProvider>
-      </ThemeProvider>
-    </QueryClientProvider>,
-  );
-}
 
 beforeEach(() => {
   mockLook = 'first-dance';
@@ -47,7 +33,7 @@ beforeEach(() => {
 });
 
 test('a phone shows the worst fault with its fix, and every line as a sentence', async () => {
-  show(<Lines />);
+  showInRig(<Lines />, ports);
   expect(await screen.findByText('Light 3 and Light 6 stay dark.')).toBeInTheDocument();
   expect(screen.getByRole('button', { name: /Switch on group C on Sender 2/ })).toBeInTheDocument();
   const six = screen.getByRole('group', { name: 'Light 6, Rim, door. Silent: channel 3, sender on 11.' });
@@ -57,11 +43,12 @@ test('a phone shows the worst fault with its fix, and every line as a sentence',
 
 test('a fix closes its line before the server has answered, and undo opens it again', async () => {
   answers = () => new Promise(() => undefined);
-  show(
+  showInRig(
     <>
       <SaveBar />
       <Lines />
     </>,
+    ports,
   );
   const user = userEvent.setup();
   const six = () => screen.getByRole('group', { name: /^Light 6,/ });
@@ -75,8 +62,8 @@ test('a fix closes its line before the server has answered, and undo opens it ag
 
 test('a look that is not there says so', async () => {
   mockLook = 'brunch';
-  show(<Lines />);
-  expect(await screen.findByText('There is no such look. Choose one in Tonight.')).toBeInTheDocument();
+  showInRig(<Lines />, ports);
+  expect(await screen.findByText('There is no such look: it may have been removed. Choose another in Tonight.')).toBeInTheDocument();
 });
 
 test('two people on one setting: both values are shown, and mine can be sent again', async () => {
@@ -85,19 +72,17 @@ test('two people on one setting: both values are shown, and mine can be sent aga
     sent.push(pending);
     if (sent.length > 1) return {};
     const { settings } = demoRig().looks.find((one) => one.id === 'first-dance')!.units['light-6']!;
-    throw new ApiFailure(
-      409,
-      'record.stale',
-      'stale',
-      [],
-      [{ unit: 'light-6', version: 5, theirs: { ...settings, channel: 9 }, yours: { channel: 11 } }],
-    );
+    throw refusal(409, {
+      code: 'record.stale',
+      conflicts: [{ unit: 'light-6', version: 5, theirs: { ...settings, channel: 9 }, yours: { channel: 11 } }],
+    });
   };
-  show(
+  showInRig(
     <>
       <Notices />
       <Lines />
     </>,
+    ports,
   );
   const user = userEvent.setup();
   await screen.findByText('First dance');
@@ -113,9 +98,9 @@ test('two people on one setting: both values are shown, and mine can be sent aga
 
 test('a number out of range is kept as typed, with what is wrong beside it, and not set', async () => {
   const onChange = jest.fn();
-  show(<NumberField label="channel" from={1} to={32} value={3} onChange={onChange} />);
+  showInRig(<NumberField label="channel" from={1} to={32} value={3} onChange={onChange} />);
   const user = userEvent.setup();
-  const input = screen.getByRole('textbox', { name: 'channel' });
+  const input = await screen.findByRole('textbox', { name: 'channel' });
   await user.clear(input);
   await user.type(input, '44');
   await user.tab();

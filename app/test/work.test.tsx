@@ -1,20 +1,17 @@
 /** Least work, trials on paper and advice, on the demo's own looks. */
 import { leastWork } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import { RigProvider } from '../src/rig/Rig';
 import type { Pending } from '../src/rig/pending';
 import { Lines } from '../src/screens/Lines';
-import { ThemeProvider } from '../src/theme/Theme';
 import type { WorkRequest } from '../src/workers/work.worker';
-import { demoRig } from './rigFixture';
+import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
 jest.setTimeout(30_000);
 let mockLook = 'slipway';
-jest.mock('../src/workers/startWork', () => ({ startWork: () => new MockWorker() }));
+jest.mock('../src/workers/startWorkers', () => ({ startLeastWork: () => new MockWorker() }));
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ look: mockLook }),
   useRouter: () => ({ push: () => undefined }),
@@ -30,7 +27,7 @@ class MockWorker {
   postMessage({ kit, look, options }: WorkRequest): void {
     if (MockWorker.silent) return;
     const work = leastWork(buildRig(indexKit(kit), look), { ...options, budget: 500 });
-    queueMicrotask(() => this.onmessage?.({ data: { work } }));
+    queueMicrotask(() => this.onmessage?.({ data: { result: work } }));
   }
 
   terminate(): void {
@@ -42,26 +39,13 @@ let sent: Pending[] = [];
 
 function show() {
   sent = [];
-  globalThis.fetch = jest.fn(async () => ({ ok: true, status: 200, json: async () => demoRig() })) as never;
-  const ports = {
-    send: async (pending: Pending) => {
+  showInRig(<Lines />, {
+    // The answer never comes: what is shown is what the app makes of the edit by itself.
+    send: (pending) => {
       sent.push(pending);
-      // The answer never comes: what is shown is what the app makes of the edit by itself.
       return new Promise<never>(() => undefined);
     },
-    load: () => [],
-    store: () => undefined,
-    later: () => undefined,
-  };
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <ThemeProvider>
-        <RigProvider ports={ports}>
-          <Lines />
-        </RigProvider>
-      </ThemeProvider>
-    </QueryClientProvider>,
-  );
+  });
   return userEvent.setup();
 }
 
@@ -88,11 +72,12 @@ test('a search that takes long can be stopped', async () => {
   const user = show();
   await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
   expect(screen.getByText('Searching…')).toBeInTheDocument();
+  const before = MockWorker.terminated;
   await user.click(screen.getByRole('button', { name: 'Stop, the search' }));
   expect(screen.getByText('Stopped.')).toBeInTheDocument();
-  const before = MockWorker.terminated;
+  expect(MockWorker.terminated).toBe(before + 1);
   await user.click(screen.getByRole('button', { name: 'Close, least work' }));
-  expect(MockWorker.terminated).toBeGreaterThan(before);
+  expect(screen.queryByText('Stopped.')).not.toBeInTheDocument();
 });
 
 test('on paper nothing is sent until it is taken over', async () => {
