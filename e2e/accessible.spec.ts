@@ -34,8 +34,10 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await page.getByRole('button', { name: 'All as simulated' }).click();
   await expectAccessible(page, 'fire, pressed');
   await page.goto(`${address()}/lines/nowhere`);
-  await expect(page.getByText('There is no such look.')).toBeVisible();
+  await expect(page.getByText(/^There is no such look/)).toBeVisible();
   await expectAccessible(page, 'a look that is not there');
+  await goTo(page, '/no/such/place', 'Nothing here');
+  await expectAccessible(page, 'an address nobody knows');
 });
 
 test('no violation in any view of the kit', async ({ page }) => {

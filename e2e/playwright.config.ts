@@ -25,7 +25,14 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'results/report.json' }]],
   globalSetup: './startServer.ts',
-  use: { browserName: 'chromium', launchOptions: chromium, trace: 'retain-on-failure', actionTimeout: 10_000 },
+  use: {
+    browserName: 'chromium',
+    launchOptions: chromium,
+    screenshot: 'only-on-failure',
+    // A trace doubles the work of a test: ask for one when a test fails.
+    trace: process.env.ERGON_E2E_TRACE ? 'retain-on-failure' : 'off',
+    actionTimeout: 10_000,
+  },
   projects: [
     { name: 'phone', use: { viewport: PHONE } },
     { name: 'wide', use: { viewport: WIDE } },

@@ -63,7 +63,9 @@ test('a fix closes its line before the server has answered, and undo opens it ag
 test('a look that is not there says so', async () => {
   mockLook = 'brunch';
   showInRig(<Lines />, ports);
-  expect(await screen.findByText('There is no such look: it may have been removed. Choose another in Tonight.')).toBeInTheDocument();
+  expect(
+    await screen.findByText('There is no such look: it may have been removed. Choose another in Tonight.'),
+  ).toBeInTheDocument();
 });
 
 test('two people on one setting: both values are shown, and mine can be sent again', async () => {

@@ -43,6 +43,8 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
     defaultValues: before,
     mode: 'onChange',
   });
+  // Both are read at every drawing: what is not read is not kept up to date.
+  const { isDirty, isValid } = formState;
   const path = `/units/${unit.id}`;
   const patch = (version: number, to: Entry) => call<VersionAnswer>('PATCH', path, { version, set: patchOf(to) });
   const save = useKitChange<Entry, VersionAnswer>({
@@ -73,7 +75,7 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
           label="Save"
           hint={unit.label}
           onPress={() => void handleSubmit((entry) => save.mutate(entry))()}
-          disabled={!formState.isDirty || !formState.isValid || save.isPending}
+          disabled={!isDirty || !isValid || save.isPending}
         />
         <Button label="Remove" hint={unit.label} onPress={() => remove.mutate()} disabled={remove.isPending} />
       </View>
