@@ -1,0 +1,384 @@
+/** Forms: one package and the document's own schemas; what is typed stays, what is wrong is said, undo says when it fails. */
+import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { Carries, Generation } from '@ergon/core/record/family';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { useState } from 'react';
+import { DecimalField } from '../src/components/DecimalField';
+import { faultSentence } from '../src/components/FormField';
+import { Notices } from '../src/components/Notices';
+import { withCarried } from '../src/kit/FamilyCarries';
+import { FamilyList } from '../src/kit/FamilyList';
+import { withLacks } from '../src/kit/GenerationEditor';
+import { ModelPage } from '../src/kit/ModelPage';
+import { FamilyPage } from '../src/kit/FamilyPage';
+import { AddMember } from '../src/screens/AddMember';
+import { KitPlace } from '../src/screens/KitPlace';
+import { SignIn } from '../src/screens/SignIn';
+import { demoRig } from './rigFixture';
+import { showInRig } from './showInRig';
+
+jest.setTimeout(30_000);
+let mockParams: Record<string, string> = {};
+const mockGone: string[] = [];
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => mockParams,
+  useRouter: () => ({ push: (to: string) => mockGone.push(to), replace: (to: string) => mockGone.push(to) }),
+  usePathname: () => '/kit',
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+interface Sent {
+  method: string;
+  path: string;
+  body: unknown;
+}
+let sent: Sent[] = [];
+/** What the server says to the next requests; left out, that it was stored. */
+let answers: ({ status: number; body?: unknown } | undefined)[] = [];
+
+/** A few units and the models of them: a form is the same with many, and slower to draw. */
+function smallKit(): CrewRig {
+  const rig = demoRig();
+  const units = rig.units.filter((unit) => ['body-1', 'light-5', 'light-6'].includes(unit.id));
+  const models = new Set([...units.map((unit) => unit.profile), 'tholmar-60k']);
+  const isKept = ({ id, model }: { id: string; model: string }) => models.has(id) || model === 'Field 200';
+  return { ...rig, looks: [], units, profiles: rig.profiles.filter(isKept) };
+}
+
+function show(children: ReactNode) {
+  sent = [];
+  showInRig(
+    <>
+      <Notices />
+      {children}
+    </>,
+    {
+      rig: smallKit(),
+      answer: (method, path, body) => {
+        sent.push({ method, path, body });
+        return answers.shift();
+      },
+    },
+  );
+  return userEvent.setup({ delay: null });
+}
+
+const field = (name: string | RegExp) => screen.getByRole('textbox', { name });
+const button = (name: string | RegExp) => screen.getByRole('button', { name });
+const refused = (message: string, path = 'label') => ({
+  status: 400,
+  body: { error: { code: 'input.invalid', message: 'bad', faults: [{ path, message }] } },
+});
+
+beforeEach(() => {
+  mockParams = {};
+  mockGone.length = 0;
+  answers = [];
+});
+
+test('a schema’s words stand as a sentence', () => {
+  expect(faultSentence('is empty: give it a name')).toBe('Is empty: give it a name.');
+  expect(faultSentence('Done.')).toBe('Done.');
+  expect(faultSentence(undefined)).toBeUndefined();
+});
+
+describe('a unit', () => {
+  const open = async () => {
+    const user = show(<KitPlace />);
+    await user.click(await screen.findByRole('button', { name: /^Light 6/ }));
+    return user;
+  };
+
+  test('is saved with what was changed, empty texts as not recorded, and undone with what was there', async () => {
+    const user = await open();
+    expect(button('Save, Light 6')).toBeDisabled();
+    await user.clear(field('Label on its tape'));
+    await user.type(field('Label on its tape'), '  Pole light ');
+    await user.type(field('Lent to'), 'the other crew');
+    await user.click(screen.getByRole('radio', { name: 'Service: out of service' }));
+    await user.click(button('Save, Light 6'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ method: 'PATCH', path: '/api/units/light-6' });
+    expect(sent[0]!.body).toMatchObject({
+      version: 1,
+      set: { label: 'Pole light', lentTo: 'the other crew', inService: false, notes: null },
+    });
+    await user.click(await screen.findByRole('button', { name: 'Undo: edit of Light 6' }));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]!.body).toMatchObject({ version: 2, set: { label: 'Light 6', lentTo: null, inService: null } });
+  });
+
+  test('without a label cannot be saved, and says so', async () => {
+    const user = await open();
+    await user.clear(field('Label on its tape'));
+    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    expect(button('Save, Light 6')).toBeDisabled();
+    await user.type(field('Label on its tape'), 'x'.repeat(81));
+    expect(await screen.findByText('Is longer than 80 characters.')).toBeInTheDocument();
+    expect(sent).toEqual([]);
+  });
+
+  test('that the server refuses stays open with what was typed', async () => {
+    const user = await open();
+    answers = [refused('is taken')];
+    await user.type(field('Owner'), 'Ada');
+    await user.click(button('Save, Light 6'));
+    expect(await screen.findByText('label is taken.')).toBeInTheDocument();
+    expect(field('Owner')).toHaveValue('Ada');
+    expect(button('Undo: nothing to undo')).toBeDisabled();
+  });
+
+  test('whose undo fails says so, and can be undone again', async () => {
+    const user = await open();
+    answers = [undefined, refused('is in use by another unit')];
+    await user.click(button('Remove, Light 6'));
+    await user.click(await screen.findByRole('button', { name: 'Undo: removal of Light 6' }));
+    const notice = await screen.findByRole('alert');
+    expect(notice).toHaveTextContent('Not undone, removal of Light 6: label is in use by another unit.');
+    await user.click(within(notice).getByRole('button', { name: 'Close' }));
+    await user.click(button('Undo: removal of Light 6'));
+    await waitFor(() => expect(sent.filter(({ path }) => path.endsWith('/restore'))).toHaveLength(2));
+    await waitFor(() => expect(button('Undo: nothing to undo')).toBeDisabled());
+    expect(screen.queryByRole('alert')).not.toBeInTheDocument();
+  });
+
+  test('several are added at once, numbered, in one request, and taken back in one', async () => {
+    const user = show(<KitPlace />);
+    await user.click(await screen.findByRole('button', { name: 'Add units' }));
+    await user.click(button('Add, this unit'));
+    expect(await screen.findByText('Choose a model.')).toBeInTheDocument();
+    await user.type(field('Find a model'), 'field 200');
+    await user.click(screen.getByRole('radio', { name: 'Model: Tholmar Field 200' }));
+    await user.type(field('Label on its tape'), 'Crate');
+    await user.click(button('How many: more'));
+    expect(screen.getByText('How many: Crate 1 to Crate 2')).toBeInTheDocument();
+    await user.click(button('Add 2 units'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({
+      add: [
+        { id: 'crate-1', label: 'Crate 1' },
+        { id: 'crate-2', label: 'Crate 2' },
+      ],
+    });
+    await user.click(await screen.findByRole('button', { name: 'Undo: adding 2 units' }));
+    await waitFor(() => expect(sent[1]?.body).toEqual({ add: [], change: [], remove: ['crate-1', 'crate-2'] }));
+  });
+});
+
+describe('people', () => {
+  test('a member is added by name and passphrase; what is wrong stands beside the field', async () => {
+    const user = show(<AddMember />);
+    await user.click(await screen.findByRole('button', { name: 'Add a member' }));
+    await user.type(field("Member's name"), 'Mate');
+    await user.type(field('Passphrase to tell them'), 'short');
+    await user.click(button('Add, this member'));
+    expect(await screen.findByText('Is shorter than 8 characters.')).toBeInTheDocument();
+    expect(sent).toEqual([]);
+    await user.type(field('Passphrase to tell them'), ' no more');
+    await user.click(button('Add, this member'));
+    expect(await screen.findByText('They can sign in now.')).toBeInTheDocument();
+    expect(sent[0]).toEqual({
+      method: 'POST',
+      path: '/api/members',
+      body: { name: 'Mate', passphrase: 'short no more' },
+    });
+    expect(field("Member's name")).toHaveValue('');
+  });
+
+  test('a crew starts with three names, a member signs in with two', async () => {
+    const user = show(<SignIn />);
+    await user.click(await screen.findByRole('button', { name: 'Sign in, with this name and passphrase' }));
+    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    await user.type(field('Your name'), 'Keeper');
+    await user.type(screen.getByLabelText('Passphrase'), 'hemp{Enter}');
+    await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/session', body: { name: 'Keeper' } }));
+    await user.click(screen.getByRole('radio', { name: 'Way in: Start a crew' }));
+    await user.type(field('Crew'), 'Lock keepers');
+    await user.type(field('Your name'), 'Keeper');
+    await user.type(screen.getByLabelText('Passphrase'), 'hemp{Enter}');
+    expect(await screen.findByText('Is shorter than 8 characters.')).toBeInTheDocument();
+    await user.type(screen.getByLabelText('Passphrase'), ' and tar{Enter}');
+    await waitFor(() =>
+      expect(sent[1]).toEqual({
+        method: 'POST',
+        path: '/api/crews',
+        body: { crew: 'Lock keepers', name: 'Keeper', passphrase: 'hemp and tar' },
+      }),
+    );
+    expect(mockGone).toContain('/');
+  });
+
+  test('who is turned away is told why', async () => {
+    answers = [refused('does not go with this name', 'passphrase')];
+    const user = show(<SignIn />);
+    await user.type(await screen.findByRole('textbox', { name: 'Your name' }), 'Keeper');
+    await user.type(screen.getByLabelText('Passphrase'), 'wrong{Enter}');
+    expect(await screen.findByText('passphrase does not go with this name.')).toBeInTheDocument();
+    expect(mockGone).toEqual([]);
+  });
+});
+
+describe('a family', () => {
+  const plover = () => demoRig().families.find((family) => family.id === 'plover')!;
+  const openPlover = async () => {
+    mockParams = { family: 'plover' };
+    const user = show(<FamilyPage />);
+    await screen.findByRole('heading', { level: 1, name: plover().name });
+    return user;
+  };
+  const saved = () => (sent.at(-1)!.body as { doc: ReturnType<typeof plover> }).doc;
+
+  test('is added by its name, and its page opened', async () => {
+    const user = show(<FamilyList />);
+    await user.click(await screen.findByRole('button', { name: 'Add a family' }));
+    await user.click(button('Add, this family'));
+    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    await user.type(field('Name of the family'), 'Ruff');
+    await user.click(screen.getByRole('radio', { name: 'Speaks by: coded light' }));
+    await user.click(button('Add, this family'));
+    await waitFor(() => expect(mockGone).toEqual(['/kit/families/ruff']));
+    expect(sent[0]!.body).toEqual({ id: 'ruff', name: 'Ruff', medium: 'optical', carries: {} });
+  });
+
+  test('one signal answered leaves the others as they are, recorded or not', async () => {
+    const user = await openPlover();
+    await user.click(screen.getByRole('radio', { name: 'Carries zoom: no' }));
+    await user.click(button('Save, Plover'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(saved().carries).toEqual({ ...plover().carries, zoom: false });
+    const { zoom: _zoom, ...others } = plover().carries;
+    expect(Object.values(others)).toContain(true);
+  });
+
+  test('a reach with a fraction is taken as it is typed', async () => {
+    const user = await openPlover();
+    const reach = field('Reach in the open, in metres');
+    await user.clear(reach);
+    await user.type(reach, '2.5');
+    expect(reach).toHaveValue('2.5');
+    await user.click(button('Save, Plover'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(saved().reachM).toBe(2.5);
+  });
+
+  test('what the schema refuses is said before it is sent, and undone as a whole once stored', async () => {
+    const user = await openPlover();
+    await user.clear(field('Name'));
+    await user.click(button('Save, Plover'));
+    expect(await screen.findByText('name is empty: give it a name')).toBeInTheDocument();
+    expect(sent).toEqual([]);
+    await user.type(field('Name'), 'Golden plover');
+    await user.click(button('Save, Plover'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(saved()).toMatchObject({ id: 'plover', name: 'Golden plover' });
+    await user.click(await screen.findByRole('button', { name: 'Undo: edit of Plover' }));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(saved()).toEqual(plover());
+    expect(sent[1]!.body).toMatchObject({ version: 2 });
+  });
+
+  test('that somebody else changed meanwhile is not overwritten unseen', async () => {
+    const user = await openPlover();
+    answers = [{ status: 409, body: { error: { code: 'record.stale', message: 'stale', faults: [] } } }];
+    await user.type(field('Band'), ', hopping');
+    await user.click(button('Save, Plover'));
+    expect(await screen.findByText(/^Somebody else changed this meanwhile/)).toBeInTheDocument();
+    expect(field('Band')).toHaveValue(`${plover().band}, hopping`);
+    await user.click(button('Drop changes'));
+    expect(field('Band')).toHaveValue(plover().band);
+  });
+});
+
+describe('parts of a family', () => {
+  test.each<[string, Carries, 'yes' | 'no' | 'unsure', Carries]>([
+    ['yes is recorded', {}, 'yes', { ttl: true }],
+    ['no is recorded', { ttl: true, power: true }, 'no', { ttl: false, power: true }],
+    ['not sure is not recorded any more', { ttl: false, hss: false }, 'unsure', { hss: false }],
+  ])('%s', (_, before, said, after) => expect(withCarried(before, 'ttl', said)).toEqual(after));
+
+  const second: Generation = { number: 2, carries: { ttl: false }, groups: ['A', 'B'] };
+  test('ticking one lack leaves unrecorded what was not touched', () => {
+    const ticked = withLacks(second, ['ttl', 'power']);
+    expect(ticked).toEqual({ ...second, carries: { ttl: false, power: false } });
+    expect(ticked).not.toHaveProperty('heardByOlder');
+    expect(ticked).not.toHaveProperty('networkIds');
+  });
+
+  test('unticked it is what it was before, as far as is known', () => {
+    expect(withLacks(second, [])).toEqual({ ...second, carries: {} });
+    expect(withLacks({ number: 2, heardByOlder: false }, ['groups'])).toEqual({
+      number: 2,
+      heardByOlder: true,
+      groups: [],
+      carries: {},
+    });
+    expect(withLacks({ number: 2, networkIds: false }, [])).toMatchObject({ networkIds: null });
+  });
+});
+
+test('a number with a fraction: what is no number yet is kept, said, and not taken', async () => {
+  const taken: (number | null)[] = [];
+  const Owner = () => {
+    const [value, setValue] = useState<number | null>(50);
+    return (
+      <DecimalField
+        label="Reach"
+        value={value}
+        onChange={(to) => {
+          taken.push(to);
+          setValue(to);
+        }}
+      />
+    );
+  };
+  const user = show(<Owner />);
+  const input = await screen.findByRole('textbox', { name: 'Reach' });
+  await user.clear(input);
+  await user.type(input, '2,');
+  expect(input).toHaveValue('2,');
+  expect(screen.getByText('Write a number, such as 2.5.')).toBeInTheDocument();
+  await user.type(input, '5');
+  expect(screen.queryByText('Write a number, such as 2.5.')).not.toBeInTheDocument();
+  expect(taken).toEqual([null, 2, 2.5]);
+});
+
+describe('a model', () => {
+  const open = async () => {
+    mockParams = { model: 'tholmar-60k' };
+    const user = show(<ModelPage />);
+    await screen.findByRole('heading', { level: 1, name: 'Tholmar Shoe 60' });
+    return user;
+  };
+
+  test('answers more questions, and is saved whole on its version', async () => {
+    const user = await open();
+    const howTo = field('How do you get to the group?');
+    await user.clear(howTo);
+    await user.type(howTo, 'Turn the ring.{Enter}');
+    await user.click(button('Save, Tholmar Shoe 60'));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ method: 'PUT', path: '/api/profiles/tholmar-60k' });
+    expect(sent[0]!.body).toMatchObject({ version: 1, doc: { id: 'tholmar-60k', howTo: { group: 'Turn the ring.' } } });
+  });
+
+  test('says beside the question what the server has against its answer', async () => {
+    const user = await open();
+    answers = [refused('is not a path we know', 'doc.howTo.group')];
+    const howTo = field('How do you get to the group?');
+    await user.clear(howTo);
+    await user.type(howTo, 'Spin.{Enter}');
+    await user.click(button('Save, Tholmar Shoe 60'));
+    expect(await screen.findByText('is not a path we know')).toBeInTheDocument();
+    expect(howTo).toHaveValue('Spin.');
+  });
+
+  test('that is in use is not removed; one nobody knows says so', async () => {
+    await open();
+    expect(button('Remove, Tholmar Shoe 60')).toBeDisabled();
+    mockParams = { model: 'nobody' };
+    show(<ModelPage />);
+    expect(await screen.findByText('There is no such model. Choose one in Models.')).toBeInTheDocument();
+  });
+});
