@@ -1,4 +1,4 @@
-/** The frame by hand: tau 3,400 us of travel, and a pulse d after the first curtain is home (handbook 04). */
+/** The frame by hand: tau 3,400 us of travel, and a pulse d after the first curtain is home (docs/model.md, Frame). */
 import { curtainOf, isOverSync, litShare } from '../src/shot/curtain';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { baseKit, baseLook, type Spoil } from './baseRig';

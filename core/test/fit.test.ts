@@ -1,4 +1,4 @@
-/** Fit on the demo's kit: every surprise of the handbook, and the quick matrix against the naive one. */
+/** Fit on the demo's kit: every surprise of docs/model.md, and the quick matrix against the naive one. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { allWays, type FitChoice, fitMatrix, lossOf, scoreOf, tryWay, waysBetween } from '../src/fit/fit';

@@ -49,7 +49,7 @@ describe('what a change costs, in seconds', () => {
     expect(costOf(rig, changes)).toMatchObject({ seconds, walkSeconds });
   });
 
-  test('in the hands are bodies and what sits on them, not what hangs on a cable', () => {
+  test('in the hands are bodies and what sits on them, not what is connected by a cable', () => {
     expect(['body-1', 'sender', 'top', 'call'].map((id) => isAtCamera(rig, id))).toEqual([true, true, true, true]);
     expect(['wired', 'remote', 'answer', 'ghost'].map((id) => isAtCamera(rig, id))).toEqual([
       false,

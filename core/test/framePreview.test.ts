@@ -84,7 +84,7 @@ test('a leaf shutter has no rows to miss until it is faster than the delay', () 
   expect(limit.beyond).toMatchObject({ label: '1/2000', lost: 1, darkEdge: null });
 });
 
-test('what does not fire, or hangs on a field nobody recorded, has no picture and no limit', () => {
+test('what does not fire, or depends on a field nobody recorded, has no picture and no limit', () => {
   expect(picture('remote', { settings: { remote: { on: false } } })).toBeNull();
   expect(picture('remote', { settings: { remote: { channel: null } } })).toBeNull();
   const { rig, shot } = pressed({ settings: { remote: { channel: 3 } } });

@@ -69,7 +69,7 @@ test('two eyes that watch each other stay dark, and the run ends', () => {
   expect(units).not.toContain('answered');
 });
 
-test('what hangs on an unrecorded field is marked possible, downstream too', () => {
+test('what depends on an unrecorded field is marked possible, downstream too', () => {
   const { timeline, runs } = press({ settings: { remote: { on: null } } });
   expect(timeline.filter((event) => event.kind === 'pulse' && event.possible).map((event) => event.unit)).toEqual([
     'remote',

@@ -1,9 +1,9 @@
-/** How often a signal that is weaker than it should be still comes through. */
+/** How often a signal that is weaker than it should be still comes through. docs/model.md, Chances. */
 
 /** A limit somebody states is taken as the place where 95 of 100 shots come through; more than that counts as all. */
 export const RELIABLE_SHARE = 0.95;
 
-/** Less often than this is as good as never. */
+/** Less often than this counts as never. */
 export const HARDLY_EVER = 0.05;
 
 /** Standard deviation of a signal's strength from shot to shot, in dB: people and stands move. */

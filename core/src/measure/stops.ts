@@ -61,7 +61,7 @@ export interface PowerDial {
 }
 
 /**
- * A power in stops below full as the unit's own display writes it (handbook 05: fraction 2^p, decimal Dfull + p,
+ * A power in stops below full as the unit's own display writes it (docs/model.md, Powers: fraction 2^p, decimal Dfull + p,
  * energy Emax * 2^p). Returns null when the scale needs a number nobody recorded.
  */
 export function powerOnDial(stops: number, dial: PowerDial): string | null {

@@ -4,7 +4,7 @@ import type { Change } from '../record/change.ts';
 import { INTENTIONS, isByAir } from '../record/settings.ts';
 import { bodyUnder, hearerOf, isBody, isFlash, type Rig } from '../rig/rig.ts';
 
-/** Seconds a change costs (handbook 04): at the camera, at the unit, a swap of hardware; a walk comes on top. */
+/** Seconds a change costs: at the camera, at the unit, a swap of hardware; a walk comes on top. */
 export const CAMERA_SECONDS = 5;
 export const AT_UNIT_SECONDS = 20;
 export const SWAP_SECONDS = 180;
@@ -50,7 +50,7 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
       continue;
     }
     if (INTENTIONS.has(change.setting) || isPushed(rig, change)) continue;
-    // All that is dialled on one unit is one stop at it, whatever else is done there.
+    // All that is dialled on one unit is one visit to it, whatever else is done there.
     if (swap) seconds += SWAP_SECONDS;
     else if (!dialled.has(change.unit)) seconds += AT_UNIT_SECONDS;
     if (!swap) dialled.add(change.unit);

@@ -1,6 +1,6 @@
 /**
  * The least work after which every light fires as meant: of all combinations of the changes the mends know, the one
- * that takes the fewest seconds, proven by the simulator (handbook 06). Exact on small rigs; on larger ones a good
+ * that takes the fewest seconds, proven by the simulator docs/model.md, Least work. Exact on small rigs; on larger ones a good
  * plan with a bound below which no plan can be.
  */
 import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/change.ts';

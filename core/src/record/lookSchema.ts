@@ -125,7 +125,7 @@ export const settingsSchema = z.strictObject({
   burstFrames: z.int().min(2).max(500).nullish(),
   /** Body: how the camera is held in this look. Left out: level alone. */
   attitudes: z.array(z.enum(ATTITUDES)).min(1).max(2).nullish(),
-  /** Body: another crew's or a guest's. Our lights must stay dark when it shoots, and what hangs on it is not judged. */
+  /** Body: another crew's or a guest's. Our lights must stay dark when it shoots, and what is mounted on it is not judged. */
   stranger: z.boolean().nullish(),
 });
 

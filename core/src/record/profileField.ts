@@ -32,6 +32,6 @@ function written(node: unknown, [key, ...rest]: readonly string[], value: unknow
   return copy;
 }
 
-/** An object emptied on the way is as good as none; a list given as the answer itself may be empty and mean it. */
+/** An object emptied on the way counts as none; a list given as the answer itself may be empty and mean it. */
 const isEmpty = (value: unknown, onTheWay: boolean): boolean =>
   onTheWay && isNode(value) && !Array.isArray(value) && Object.keys(value).length === 0;

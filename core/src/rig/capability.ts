@@ -34,7 +34,7 @@ export function positionOf(rig: Rig, light: Light): Position | null {
   }
 }
 
-/** On a receiver that speaks its system a flash is part of a stack; on any other it hangs on a bare contact. */
+/** On a receiver that speaks its system a flash is part of a stack; on any other it is connected to a bare contact. */
 function onReceiver(receiver: Placed, light: Light): Position | null {
   if (light.settings.plugs != null) return 'cable';
   const matches = isOneSystem(topShoeOf(receiver), light.profile.foot);

@@ -10,7 +10,7 @@ const CHANNEL_WIDTH_MHZ = 1;
 
 /**
  * Whether a channel and an emitter share frequencies; false also where the channel's frequency is not recorded: then
- * nothing can be said, and nothing is held against it.
+ * nothing can be said.
  */
 export function overlaps(family: Family, channel: number, emitter: Emitter): boolean {
   const own = family.frequencies?.find((one) => one.channel === channel);

@@ -1,4 +1,4 @@
-/** Two transceivers on one family: the letters, IDs and signals left to them by the older of the two (handbook 03). */
+/** Two transceivers on one family: the letters, IDs and signals left to them by the older of the two docs/model.md, Families. */
 import { inRange, type Range } from '../measure/range.ts';
 import type { Tri } from '../measure/tri.ts';
 import type { Family, Generation } from '../record/family.ts';
@@ -104,10 +104,13 @@ export function idRange(rig: Rig, placed: Placed): Range | null {
   return ids == null || ids === 'none' ? null : ids;
 }
 
+/** Where a free ID is looked for first: low numbers are what strangers leave in place. */
+const FIRST_FREE_ID = 27;
+
 /** An ID no unit of the look is set to, away from the low numbers strangers leave in place. */
 export function freeId(rig: Rig, range: Range): number | null {
   const taken = new Set([...rig.placed.values()].map((placed) => placed.settings.networkId ?? 0));
-  const start = Math.min(range.to, Math.max(range.from, 27));
+  const start = Math.min(range.to, Math.max(range.from, FIRST_FREE_ID));
   for (let step = 0; step <= range.to - range.from; step++) {
     const id = start + step <= range.to ? start + step : range.from + (start + step - range.to - 1);
     if (id > 0 && inRange(id, range) && !taken.has(id)) return id;

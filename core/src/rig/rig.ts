@@ -57,7 +57,7 @@ export interface Rig {
   sendersOn: ReadonlyMap<string, readonly Placed[]>;
   /** The same of all bodies, each once, in id order. */
   senders: readonly Placed[];
-  /** Bodies of other crews and guests, and what hangs on them or fires for them alone. */
+  /** Bodies of other crews and guests, and what is mounted on them or fires for them alone. */
   strangers: ReadonlySet<string>;
   around: Around;
 }
@@ -170,8 +170,8 @@ export function hearerOf(rig: Rig, light: Light): Placed {
 }
 
 /**
- * Whether a light is meant to fire when this body shoots; null when nobody recorded how it is told or what it hangs on. A light
- * on a shoe, a cord or a cable can only serve the body it hangs on; for a stranger's shutter all of ours stay dark.
+ * Whether a light is meant to fire when this body shoots; null when nobody recorded how it is told or what it is mounted on. A light
+ * on a shoe, a cord or a cable can only serve the body it is connected to; for a stranger's shutter all of ours stay dark.
  */
 export function isMeantFor(rig: Rig, light: Light, body: Body): boolean | null {
   const { link, firesFor } = light.settings;

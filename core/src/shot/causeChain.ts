@@ -7,7 +7,7 @@ export interface CauseLink {
   /** Microseconds from the moment the first curtain starts. */
   atUs: number;
   did: 'contact' | 'sent' | PulseKind;
-  /** It hangs on a field nobody recorded. */
+  /** It depends on a field nobody recorded. */
   possible: boolean;
 }
 

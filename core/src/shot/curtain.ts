@@ -1,4 +1,4 @@
-/** Which rows of the frame a short pulse reaches (handbook 04, Frame). Times in microseconds. */
+/** Which rows of the frame a short pulse reaches docs/model.md, Frame. Times in microseconds. */
 import { shutterMicroseconds } from '../measure/stops.ts';
 import { shutterInUse } from '../path/bodyStation.ts';
 import { WIRE_LATENCY_US } from '../path/shoeStation.ts';

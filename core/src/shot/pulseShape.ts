@@ -4,7 +4,7 @@ import type { Light } from '../rig/rig.ts';
 /**
  * How fast a pulse dies away, as the time constant of its exponential in microseconds; null when the model's duration
  * is not recorded: then the pulse counts as an instant. t.5 ends at half of the peak and t.1 at a tenth
- * (t.1/t.5 = ln 10 / ln 2, handbook 04). Between full and lowest power the duration is interpolated over stops, on a
+ * (t.1/t.5 = ln 10 / ln 2). Between full and lowest power the duration is interpolated over stops, on a
  * logarithmic scale.
  * @param stops power, in stops below full.
  */

@@ -15,7 +15,7 @@ export interface Recycle {
 }
 
 /**
- * Seconds from one pop to the next. The energy of a pop is 2^p of full (handbook 05), and so is the time to make
+ * Seconds from one pop to the next. The energy of a pop is 2^p of full, and so is the time to make
  * it up, but no less than the stated time at the lowest power.
  * @param power stops below full; null while metering decides, which may ask for full power.
  */
@@ -34,7 +34,7 @@ export function recycleSeconds(light: Light, power: number | null): Recycle {
 
 /**
  * The first frame of a burst a flash misses, counted from 1; null when it keeps up. It starts charged; a pop at p stops
- * takes 2^p of its charge (handbook 05), and what it takes to charge from empty at full power makes it up between.
+ * takes 2^p of its charge, and what it takes to charge from empty at full power makes it up between.
  * @param power stops below full; null while metering decides, which may ask for full power.
  * @param fullSeconds from empty to charged.
  */

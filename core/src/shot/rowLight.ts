@@ -1,10 +1,10 @@
-/** What the rows of a frame get of a pulse that takes its time (handbook 04, Frame). */
+/** What the rows of a frame get of a pulse that takes its time docs/model.md, Frame. */
 import { caughtShare } from './pulseShape.ts';
 
 /** Rows a frame is told in, from the one that opens first to the one that opens last. */
 export const ROWS = 24;
 
-/** A row that gets less than this of the pulse is as good as dark: five stops below the others. */
+/** A row that gets less than this of the pulse counts as dark: five stops below the others. */
 export const DARK_STOPS = -5;
 
 export interface RowLight {
@@ -13,7 +13,7 @@ export interface RowLight {
   /** Stops of the brightest row, and of the mean of all the light that falls on the frame. */
   best: number;
   mean: number;
-  /** Share of the rows that are as good as dark against the best, 0 to 1, and the side they lie on. */
+  /** Share of the rows that count as dark against the best, 0 to 1, and the side they lie on. */
   dark: number;
   darkEdge: 'lower' | 'upper' | null;
   /** The worst lit row below the best, in stops. */

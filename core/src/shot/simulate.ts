@@ -1,6 +1,6 @@
 /**
  * The firing simulator: one press of one shutter as a deterministic queue of events, in microseconds from the
- * moment the first curtain starts (handbook 04). A pulse that hangs on an unrecorded field is "possible": it
+ * moment the first curtain starts (docs/model.md, Events). A pulse that depends on an unrecorded field is "possible": it
  * may come at its time or later, or not at all, and what it triggers is possible in turn.
  */
 import { EventQueue } from '../measure/eventQueue.ts';
@@ -25,13 +25,13 @@ import { popsOf, popSpanUs } from './pulseShape.ts';
 import { recycleSeconds } from './recycle.ts';
 import { inTimeOrder, type PulseKind, type TimelineEvent } from './timeline.ts';
 
-/** How long before the shutter a metering pulse goes out, in microseconds (handbook 04: 60 to 120 ms). */
+/** How long before the shutter a metering pulse goes out, in microseconds docs/model.md, Events. */
 export const PREFLASH_LEAD_US = 80_000;
 
 /** Pulses closer together than this overlap, and an eye takes them for one. In microseconds. */
 export const PULSE_MERGE_US = 1000;
 
-/** How long before the shutter an optical master's coded pulses go out, in microseconds (handbook 04: within 100 ms). */
+/** How long before the shutter an optical master's coded pulses go out, in microseconds docs/model.md, Events. */
 export const BURST_LEADS_US = [95_000, 85_000] as const;
 
 type Queued =
@@ -68,7 +68,7 @@ class ShotRun {
   private readonly timeline: TimelineEvent[] = [];
   private readonly runs = new Map<string, LightRun>();
   private readonly watchers = new Map<string, LightRun[]>();
-  /** Eyes of which nobody wrote down what they see: any first pulse may set them off. */
+  /** Eyes of which nobody recorded what they see: any first pulse may set them off. */
   private watchingAnything: LightRun[] = [];
   private readonly curtain: Curtain;
   private readonly contactUs: number;

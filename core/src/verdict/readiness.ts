@@ -1,4 +1,4 @@
-/** Readiness of a look: which lights are proven, only computed, failing, or unknown (handbook 06). */
+/** Readiness of a look: which lights are proven, only computed, failing, or unknown docs/model.md, Readiness. */
 import { canonical, digest } from '../measure/canonical.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';

@@ -7,7 +7,7 @@ import type { Judgement } from './judge.ts';
 import { isOf, type Verdict } from './verdict.ts';
 
 /**
- * `ok` drawn whole; `loss` works at a price; `unknown` hangs on a field nobody recorded; `fail` the line stops
+ * `ok` drawn whole; `loss` works at a price; `unknown` depends on a field nobody recorded; `fail` the line stops
  * before it; `beyond` not reached; `none` this kind of link has no such station.
  */
 export type StationState = 'ok' | 'loss' | 'unknown' | 'fail' | 'beyond' | 'none';

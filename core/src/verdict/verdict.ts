@@ -1,4 +1,4 @@
-/** What a shot meant for a light, read off the simulator's run (handbook 04, Verdict per light). */
+/** What a shot meant for a light, read off the simulator's run docs/model.md, Verdicts. */
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
 import { type Fault, faultFor, type FieldRef, missing } from '../rig/check.ts';
@@ -113,7 +113,7 @@ function firedVerdict(shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>)
   return { ...seen, ...burstVerdict(shot.body, run) };
 }
 
-/** A tail is judged by its length, which hangs on the power: metered, nobody knows it beforehand. */
+/** A tail is judged by its length, which depends on the power: metered, nobody knows it beforehand. */
 const missingDuration = ({ light, delivery }: LightRun): FieldRef[] =>
   missing(
     [light.id, 'power', delivery?.power],

@@ -19,7 +19,7 @@ export interface WhatIf {
   breaks: readonly Outcome[];
   /** Failed before, and does not then. */
   mends: readonly Outcome[];
-  /** Could be said before and hangs on something unrecorded then. */
+  /** Could be said before and depends on something unrecorded then. */
   clouds: readonly Outcome[];
   /** What would be said then and is not said now. */
   findings: readonly Finding[];

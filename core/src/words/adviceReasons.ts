@@ -11,8 +11,8 @@ export const ADVICE = {
       return `${settingName(ref.slice(dot + 1) as FieldPath)} of ${names.unit(ref.slice(0, dot))}`;
     });
     return {
-      gap: fields.length === 0 ? 'hangs on another light' : 'not recorded',
-      why: fields.length === 0 ? 'It hangs on a light that is itself unknown.' : `Not recorded: ${fields.join('; ')}.`,
+      gap: fields.length === 0 ? 'depends on another light' : 'not recorded',
+      why: fields.length === 0 ? 'It depends on a light that is itself unknown.' : `Not recorded: ${fields.join('; ')}.`,
       evidence: fields.map((field) => [field, 'not recorded'] as const),
     };
   },
@@ -86,7 +86,7 @@ export const ADVICE = {
   }),
   'caution.trip': (_, me) => ({
     gap: 'a cable to trip over',
-    why: `${me} hangs on a cable: ramp or tape it, keep it off exits and aisles, and put a weight over a leg of the stand. Local rules go first.`,
+    why: `${me} is connected by a cable: ramp or tape it, keep it off exits and aisles, and put a weight over a leg of the stand. Local rules go first.`,
   }),
   'caution.radio-law': (p, me) => ({
     gap: 'mind where radio is allowed',
