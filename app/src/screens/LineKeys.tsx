@@ -1,5 +1,5 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../components/Field';
 import { Words } from '../components/Words';
@@ -50,10 +50,18 @@ export function LineKeys({ lines, selected, onSelect, children }: LineKeysProps)
   );
 }
 
+/** Above the drawing, and brought into view: the page may be scrolled past it. */
 function Panel({ children }: { children: ReactNode }) {
   const colours = useColours();
+  const panel = useRef<View>(null);
+  useEffect(() => {
+    // On the web a view is an element; the browser of the tests does not scroll.
+    (panel.current as unknown as Partial<HTMLElement> | null)?.scrollIntoView?.({ block: 'nearest' });
+  }, []);
   return (
-    <View style={[styles.panel, { borderColor: colours.quiet, backgroundColor: colours.raised }]}>{children}</View>
+    <View ref={panel} style={[styles.panel, { borderColor: colours.quiet, backgroundColor: colours.raised }]}>
+      {children}
+    </View>
   );
 }
 
