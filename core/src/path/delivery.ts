@@ -172,11 +172,10 @@ interface PowerTold {
 /** Power told against power wanted, within what the lamp can do. */
 function manualDelivery({ rig, body, light }: Told, { power: told, sender, overruled }: PowerTold): Delivery {
   const controlled = sender !== null;
-  const base = { ...NOTHING_SAID, controlled, metered: false as const };
   // Stroboscopic fire has its own ability, and without it nothing fires at all.
   const byPower = light.settings.mode === 'manual' ? able(rig, body, light, 'manual') : null;
   if (byPower?.holds === null) return unknownDelivery(controlled, false, byPower.fields ?? []);
-  if (byPower?.holds === false) return { ...base, verdict: 'wrong-power', fault: faultFor(light.id, byPower) };
+  if (byPower?.holds === false) return manualAt(controlled, null, null, faultFor(light.id, byPower));
   const { floor, ceiling } = light.profile.power;
   const trim = light.settings.trim ?? 0;
   const wanted = light.settings.power == null ? null : light.settings.power + trim;
@@ -190,13 +189,31 @@ function manualDelivery({ rig, body, light }: Told, { power: told, sender, overr
   // A trim is dialled on the unit: it adds where a person sets the power, and a sender's next push takes it back.
   const power = Math.min(Math.max(controlled ? told! : told! + trim, floor!), ceiling!);
   const stopsOff = power - wanted!;
-  if (Math.abs(stopsOff) <= POWER_TOLERANCE_STOPS) return { ...base, power, verdict: 'right', stopsOff };
+  if (isNear(stopsOff)) return manualAt(controlled, power, stopsOff, null);
   const fault =
     limitFault(light, { wanted: wanted!, told: told!, stopsOff }) ??
     (controlled ? trimFault(light, told!, trim, stopsOff) : null) ??
     overruled(stopsOff);
-  return { ...base, power, verdict: 'wrong-power', stopsOff, fault };
+  return manualAt(controlled, power, stopsOff, fault);
 }
+
+const isNear = (stopsOff: number): boolean => Math.abs(stopsOff) <= POWER_TOLERANCE_STOPS;
+
+/** What a lamp that does not meter puts out, in stops; null where its mode is not one it has. */
+const manualAt = (
+  controlled: boolean,
+  power: number | null,
+  stopsOff: number | null,
+  fault: Fault | null,
+): Delivery => ({
+  controlled,
+  metered: false,
+  power,
+  verdict: stopsOff !== null && isNear(stopsOff) ? 'right' : 'wrong-power',
+  stopsOff,
+  fault,
+  unknown: [],
+});
 
 /** The lamp's own limit is to blame when it cannot do what is wanted, whatever it was told. */
 function limitFault(light: Light, off: { wanted: number; told: number; stopsOff: number }): Fault | null {

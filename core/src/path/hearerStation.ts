@@ -3,7 +3,15 @@ import { same, type Tri } from '../measure/tri.ts';
 import { groupPath } from '../record/settings.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { isNewEnough } from '../rig/firmware.ts';
-import { channelsOf, familyOf, generationHears, generationOf, groupsOf, lettersBetween, networkIdOf } from '../rig/net.ts';
+import {
+  channelsOf,
+  familyOf,
+  generationHears,
+  generationOf,
+  groupsOf,
+  lettersBetween,
+  networkIdOf,
+} from '../rig/net.ts';
 import { isTrigger, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Hop } from './hop.ts';
 import type { SignalPath } from './signalPath.ts';
@@ -139,12 +147,12 @@ function numbersOf({ sender, hearer }: Hop, setting: 'channel' | 'pin') {
 function channelCheck(hop: Hop): Check {
   const { rig, sender, hearer } = hop;
   const { found, expected, fields } = numbersOf(hop, 'channel');
-  const base = { holds: same(found, expected), subject: hearer.id, fields };
+  const holds = same(found, expected);
   const params = { found, expected, sender: sender.id };
   const switches = radioInUse(hearer)?.dipSwitches ?? 0;
-  if (switches === 0) return { ...base, code: 'hearer.channel', params };
+  if (switches === 0) return { holds, code: 'hearer.channel', subject: hearer.id, params, fields };
   const differing = differingSwitches(rig, hearer, expected);
-  return { ...base, code: 'hearer.dip', params: { ...params, switches, differing } };
+  return { holds, code: 'hearer.dip', subject: hearer.id, params: { ...params, switches, differing }, fields };
 }
 
 /**

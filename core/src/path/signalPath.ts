@@ -1,7 +1,7 @@
 /** A signal followed station by station, with what became of it at each. docs/model.md, Signal path. */
 import type { Tri } from '../measure/tri.ts';
 import type { Check, Fault, FieldRef } from '../rig/check.ts';
-import { type Stage, stageOf } from '../rig/codes.ts';
+import { type Stage, stageOf, STAGES } from '../rig/codes.ts';
 
 export interface Step {
   stage: Stage;
@@ -13,9 +13,6 @@ export interface Step {
   share?: number | null;
 }
 
-/** How far a path has come, and in what state. */
-type Standing = Pick<SignalPath, 'failure' | 'unknown' | 'latencyUs' | 'chance'>;
-
 /**
  * The first check that certainly fails ends a path; one that depends on an unrecorded field is noted and passed,
  * because a later certain failure makes the answer certain again.
@@ -26,22 +23,34 @@ export class SignalPath {
   private readonly step: Step | null;
   /** The check that ended it. */
   readonly failure: Fault | null;
-  readonly unknown: readonly FieldRef[];
-  /** Delay so far, in microseconds. */
-  readonly latencyUs: number;
-  /** Share of the shots in which it comes this far, 0 to 1; null where it is not all and nobody can say how many. */
-  readonly chance: number | null;
+  private missing: readonly FieldRef[];
+  private delayUs: number;
+  private share: number | null;
 
-  private constructor(before: SignalPath | null, step: Step | null, now: Standing) {
+  private constructor(before: SignalPath | null, step: Step | null) {
     this.before = before;
     this.step = step;
-    this.failure = now.failure;
-    this.unknown = now.unknown;
-    this.latencyUs = now.latencyUs;
-    this.chance = now.chance;
+    this.failure = step?.state === 'fail' ? step.fault : (before?.failure ?? null);
+    this.missing = before?.missing ?? [];
+    this.delayUs = before?.delayUs ?? 0;
+    this.share = before === null ? 1 : before.share;
   }
 
-  static readonly start = new SignalPath(null, null, { failure: null, unknown: [], latencyUs: 0, chance: 1 });
+  static readonly start = new SignalPath(null, null);
+
+  get unknown(): readonly FieldRef[] {
+    return this.missing;
+  }
+
+  /** Delay so far, in microseconds. */
+  get latencyUs(): number {
+    return this.delayUs;
+  }
+
+  /** Share of the shots in which it comes this far, 0 to 1; null where it is not all and nobody can say how many. */
+  get chance(): number | null {
+    return this.share;
+  }
 
   /** Every step so far, in order. */
   get steps(): readonly Step[] {
@@ -70,11 +79,13 @@ export class SignalPath {
   }
 
   check(check: Check): SignalPath {
-    if (this.failure) return this;
+    if (this.failure !== null) return this;
+    if (check.holds === true) return this.pass(stageOf(check.code));
     const stage = stageOf(check.code);
-    if (check.holds === true) return this.with({ stage, state: 'ok', fault: null });
     if (check.holds === false) return this.with({ stage, state: 'fail', fault: check });
-    return this.with({ stage, state: 'unknown', fault: check }, check.fields);
+    const next = this.with({ stage, state: 'unknown', fault: check });
+    if (check.fields && check.fields.length > 0) next.missing = [...this.missing, ...check.fields];
+    return next;
   }
 
   /** The signal goes on in spite of what is wrong here. */
@@ -86,38 +97,41 @@ export class SignalPath {
   thin(fault: Fault, share: number | null): SignalPath {
     if (this.failure) return this;
     const next = this.with({ stage: stageOf(fault.code), state: 'loss', fault, share });
-    const chance = this.chance === null || share === null ? null : this.chance * share;
-    const { unknown, latencyUs } = next;
-    return new SignalPath(next, null, { failure: null, unknown, latencyUs, chance });
+    next.share = both(this.share, share);
+    return next;
   }
 
-  /** A station passed without anything to check there. */
+  /** A station passed, with nothing wrong there. */
   pass(stage: Stage): SignalPath {
-    return this.failure ? this : this.with({ stage, state: 'ok', fault: null });
+    return this.failure !== null ? this : this.with(PASSED[stage]);
   }
 
   /** This path, and then another's steps. */
   followedBy(next: SignalPath): SignalPath {
     if (this.failure) return this;
-    const joined = next.steps.reduce<SignalPath>((path, step) => path.with(step), this);
-    const chance = this.chance === null || next.chance === null ? null : this.chance * next.chance;
-    const unknown = next.unknown.length > 0 ? [...this.unknown, ...next.unknown] : this.unknown;
-    const latencyUs = this.latencyUs + next.latencyUs;
-    return new SignalPath(joined, null, { failure: next.failure, unknown, latencyUs, chance });
+    const joined = next.steps.reduce<SignalPath>((path, step) => path.with(step), this).with(null);
+    joined.missing = next.missing.length > 0 ? [...this.missing, ...next.missing] : this.missing;
+    joined.delayUs = this.delayUs + next.delayUs;
+    joined.share = both(this.share, next.share);
+    return joined;
   }
 
   delayed(us: number): SignalPath {
-    if (this.failure) return this;
-    const { unknown, latencyUs, chance } = this;
-    return new SignalPath(this, null, { failure: null, unknown, latencyUs: latencyUs + us, chance });
+    if (this.failure !== null) return this;
+    const next = this.with(null);
+    next.delayUs += us;
+    return next;
   }
 
-  private with(step: Step, missing: readonly FieldRef[] = []): SignalPath {
-    return new SignalPath(this, step, {
-      failure: step.state === 'fail' ? step.fault : null,
-      unknown: missing.length > 0 ? [...this.unknown, ...missing] : this.unknown,
-      latencyUs: this.latencyUs,
-      chance: this.chance,
-    });
+  private with(step: Step | null): SignalPath {
+    return new SignalPath(this, step);
   }
 }
+
+/** The share of the shots in which both come about. */
+const both = (a: number | null, b: number | null): number | null => (a === null || b === null ? null : a * b);
+
+/** One step for all checks that hold at a station: most steps are of these, and nothing tells them apart. */
+const PASSED = Object.fromEntries(
+  STAGES.map((stage): [Stage, Step] => [stage, { stage, state: 'ok', fault: null }]),
+) as Record<Stage, Step>;

@@ -1,5 +1,4 @@
 /** What a flash can do where it is used: capabilities depend on position, firmware, shoe system and generation. */
-import type { Tri } from '../measure/tri.ts';
 import type { Capability } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import { type Check, type FieldRef, fieldRef, missing } from './check.ts';
@@ -52,21 +51,18 @@ function missingForPosition(rig: Rig, light: Light): FieldRef[] {
 /** Whether a light can do something in its position, with the first condition that says no. */
 export function able(rig: Rig, body: Body, light: Light, ability: Ability): Check {
   const position = positionOf(rig, light);
+  const recorded = position === null ? null : (light.profile.can[position]?.[ability] ?? null);
+  const params = { position, ability };
   const subject = light.id;
-  const verdict = (holds: Tri, fields: readonly FieldRef[] = []): Check => ({
-    holds,
-    code: 'lamp.mode',
-    subject,
-    params: { position, ability },
-    fields,
-  });
-  if (position === null) return verdict(null, missingForPosition(rig, light));
-  const recorded = light.profile.can[position]?.[ability] ?? null;
-  if (recorded === null) return verdict(null, [fieldRef(light.id, `profile.can.${position}.${ability}`)]);
-  if (typeof recorded === 'boolean') return verdict(recorded);
+  if (typeof recorded === 'boolean') return { holds: recorded, code: 'lamp.mode', subject, params };
+  if (position === null || recorded === null) {
+    const fields =
+      position === null ? missingForPosition(rig, light) : [fieldRef(light.id, `profile.can.${position}.${ability}`)];
+    return { holds: null, code: 'lamp.mode', subject, params, fields };
+  }
   const conditions = conditionChecks({ rig, body, light, ability, position }, recorded);
   const decisive = conditions.find((one) => one.holds === false) ?? conditions.find((one) => one.holds === null);
-  return decisive ?? verdict(true);
+  return decisive ?? { holds: true, code: 'lamp.mode', subject, params };
 }
 
 interface Use {

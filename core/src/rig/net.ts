@@ -26,15 +26,17 @@ export const familyOf = (rig: Rig, placed: Placed): Family | undefined => {
 /** The generation a radio is of; null where its family has only one, undefined where nobody recorded it. */
 export function generationOf(rig: Rig, placed: Placed): Generation | null | undefined {
   const radio = radioInUse(placed);
-  const generations = familyOf(rig, placed)?.generations ?? [];
-  if (!radio || generations.length === 0) return null;
+  if (!radio) return null;
+  const generations = rig.families.get(radio.family)?.generations;
+  if (!generations || generations.length === 0) return null;
   if (radio.generation == null) return undefined;
   return generations.find((one) => one.number === radio.generation) ?? { number: radio.generation };
 }
 
 /** The older of two generations, whose limits hold for both; undefined while either is not recorded. */
 function olderOf(rig: Rig, sender: Placed, hearer: Placed): Generation | null | undefined {
-  const [a, b] = [generationOf(rig, sender), generationOf(rig, hearer)];
+  const a = generationOf(rig, sender);
+  const b = generationOf(rig, hearer);
   // A hearer of another family has no say in what this one can do.
   if (radioInUse(hearer)?.family !== radioInUse(sender)?.family) return a;
   if (a === undefined || b === undefined) return undefined;
@@ -44,7 +46,8 @@ function olderOf(rig: Rig, sender: Placed, hearer: Placed): Generation | null | 
 
 /** Whether the hearer's generation can hear the sender's at all. */
 export function generationHears(rig: Rig, sender: Placed, hearer: Placed): Tri {
-  const [a, b] = [generationOf(rig, sender), generationOf(rig, hearer)];
+  const a = generationOf(rig, sender);
+  const b = generationOf(rig, hearer);
   if (a === undefined || b === undefined) return null;
   if (a === null || b === null || a.number <= b.number) return true;
   return a.heardByOlder ?? null;

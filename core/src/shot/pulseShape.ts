@@ -24,9 +24,11 @@ export function pulseDecayUs({ profile }: Light, stops: number): number | null {
 export function caughtShare(atUs: number, decayUs: number | null, fromUs: number, toUs: number): number {
   if (toUs < atUs) return 0;
   if (decayUs === null || decayUs === 0) return fromUs <= atUs ? 1 : 0;
-  const left = (time: number) => Math.exp(-Math.max(0, time - atUs) / decayUs);
-  return left(fromUs) - left(toUs);
+  return leftAfter(fromUs - atUs, decayUs) - leftAfter(toUs - atUs, decayUs);
 }
+
+/** Share of a pulse still to come so long after its start, in microseconds. */
+const leftAfter = (us: number, decayUs: number): number => Math.exp(-Math.max(0, us) / decayUs);
 
 /** Pops a light gives in one frame; 1 unless it is stroboscopic and their number is recorded. */
 export const popsOf = ({ settings }: Light): number => (settings.mode === 'multi' ? (settings.multiPops ?? 1) : 1);

@@ -9,7 +9,10 @@ import { hearerOf, isFlash, isMeantFor, type Light, type Placed, radioInUse, typ
 import type { Shot } from '../shot/lightRun.ts';
 
 /** What is worth a word, and the light it concerns. */
-export type Advice = Fault & { light: string };
+export interface Advice {
+  fault: Fault;
+  light: string;
+}
 
 /** A remote that sleeps sooner than this may be asleep when the speeches end. In minutes. */
 const SLEEP_SHORT_MINUTES = 20;
@@ -71,7 +74,7 @@ function onBodies(rig: Rig, firing: readonly Light[]): Advice[] {
       .flatMap(([setting, code]) =>
         firing
           .filter((light) => isMeantFor(rig, light, body))
-          .map((light): Advice => ({ code, subject: body.id, light: light.id, params: { setting } })),
+          .map((light): Advice => ({ fault: { code, subject: body.id, params: { setting } }, light: light.id })),
       ),
   );
 }
@@ -83,8 +86,10 @@ function onLight(rig: Rig, light: Light, among: Among): Advice[] {
   return [...faults, ...mixed];
 }
 
-const about = <C extends Code>(light: Light, code: C, params: ParamsOf<C>): Advice =>
-  ({ code, subject: light.id, light: light.id, params }) as Advice;
+const about = <C extends Code>({ id }: Light, code: C, params: ParamsOf<C>): Advice => ({
+  fault: { code, subject: id, params } as Fault,
+  light: id,
+});
 
 function onLink(light: Light): Advice[] {
   const { settings, profile } = light;
@@ -147,7 +152,7 @@ function onSenders(rig: Rig, firing: readonly Light[]): Advice[] {
       (light) => isByAir(light.settings) && radioInUse(hearerOf(rig, light))?.family === family,
     );
     const faults = onSender(rig, sender, family);
-    return heard.flatMap((light) => faults.map((fault): Advice => ({ ...fault, light: light.id })));
+    return heard.flatMap((light) => faults.map((fault): Advice => ({ fault, light: light.id })));
   });
 }
 

@@ -75,6 +75,8 @@ function findingId({ code, subject, params }: Fault): string {
 
 /** Of several lights the darkest picture is the one to speak of. */
 function isDarker(fault: Fault, than: Fault): boolean {
-  const [a, b] = [fault, than].map(({ params }) => ('share' in params ? params.share : undefined));
-  return typeof a === 'number' && a < Number(b);
+  const share = shareOf(fault);
+  return share !== null && share < (shareOf(than) ?? NaN);
 }
+
+const shareOf = ({ params }: Fault): number | null => ('share' in params ? (params.share ?? null) : null);

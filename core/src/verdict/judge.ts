@@ -33,7 +33,7 @@ export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
   adviseUnknown(verdicts, gathered);
   adviseByHand(rig, shots, gathered);
   adviseNoId(rig, shots, gathered);
-  for (const { light, ...fault } of adviceFor(rig, shots)) gathered.add(fault, { light, shot: null });
+  for (const { light, fault } of adviceFor(rig, shots)) gathered.add(fault, { light, shot: null });
   return { rig, shots, verdicts, findings: gathered.sorted() };
 }
 

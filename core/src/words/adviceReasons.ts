@@ -12,7 +12,8 @@ export const ADVICE = {
     });
     return {
       gap: fields.length === 0 ? 'depends on another light' : 'not recorded',
-      why: fields.length === 0 ? 'It depends on a light that is itself unknown.' : `Not recorded: ${fields.join('; ')}.`,
+      why:
+        fields.length === 0 ? 'It depends on a light that is itself unknown.' : `Not recorded: ${fields.join('; ')}.`,
       evidence: fields.map((field) => [field, 'not recorded'] as const),
     };
   },
