@@ -5,9 +5,8 @@ import { useRouter } from 'expo-router';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import type { z } from 'zod';
-import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Failure } from '../components/Failure';
+import { FormEnd } from '../components/FormEnd';
 import { FormField } from '../components/FormField';
 import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
@@ -55,22 +54,17 @@ export function AddFamily({ onDone }: { onDone: () => void }) {
           />
         )}
       />
-      <View style={styles.buttons}>
-        <Button
-          kind="act"
-          label="Add"
-          hint="this family"
-          onPress={() => void handleSubmit((entry) => add.mutate(entry))()}
-          disabled={add.isPending}
-        />
-        <Button label="Cancel" onPress={onDone} />
-      </View>
-      <Failure error={add.error} />
+      <FormEnd
+        act={{ label: 'Add', hint: 'this family' }}
+        onAct={() => void handleSubmit((entry) => add.mutate(entry))()}
+        wait={add}
+        leave="Cancel"
+        onLeave={onDone}
+      />
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   form: { gap: space.base },
-  buttons: { flexDirection: 'row', gap: space.small },
 });

@@ -6,8 +6,7 @@ import { unitSchema } from '@ergon/core/record/unitSchema';
 import { type Control, Controller, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { z } from 'zod';
-import { Button } from '../components/Button';
-import { Failure } from '../components/Failure';
+import { FormEnd } from '../components/FormEnd';
 import { faultSentence, FormField } from '../components/FormField';
 import { NumberField } from '../components/NumberField';
 import { Words } from '../components/Words';
@@ -63,17 +62,13 @@ export function AddUnits({ model, onDone }: AddUnitsProps) {
       <FormField control={control} name="label" label="Label on its tape" />
       <CountField control={control} />
       <FormField control={control} name="firmware" label="Firmware, if it shows one" maxLength={20} />
-      <View style={styles.buttons}>
-        <Button
-          kind="act"
-          label={count > 1 ? `Add ${count} units` : 'Add'}
-          hint={count > 1 ? undefined : 'this unit'}
-          onPress={() => void handleSubmit((entry) => add.mutate(entry))()}
-          disabled={add.isPending}
-        />
-        <Button label="Cancel" onPress={onDone} />
-      </View>
-      <Failure error={add.error} />
+      <FormEnd
+        act={count > 1 ? { label: `Add ${count} units` } : { label: 'Add', hint: 'this unit' }}
+        onAct={() => void handleSubmit((entry) => add.mutate(entry))()}
+        wait={add}
+        leave="Cancel"
+        onLeave={onDone}
+      />
     </View>
   );
 }
@@ -127,5 +122,4 @@ function unitsOf({ profile, label, count, firmware }: Entry, taken: ReadonlySet<
 
 const styles = StyleSheet.create({
   form: { gap: space.base },
-  buttons: { flexDirection: 'row', gap: space.small },
 });

@@ -3,8 +3,7 @@ import { memberSchema, type NewMember } from '@ergon/core/record/exchange';
 import { useMutation } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { Button } from '../components/Button';
-import { Failure } from '../components/Failure';
+import { FormEnd } from '../components/FormEnd';
 import { FormField } from '../components/FormField';
 import { Words } from '../components/Words';
 import { call } from '../rig/api';
@@ -26,23 +25,18 @@ export function MemberForm({ onClose }: { onClose: () => void }) {
     <View style={styles.form}>
       <FormField control={control} name="name" label="Member's name" autoComplete="off" />
       <FormField control={control} name="passphrase" label="Passphrase to tell them" autoComplete="off" />
-      <View style={styles.row}>
-        <Button
-          kind="act"
-          label="Add"
-          hint="this member"
-          onPress={() => void handleSubmit((member) => add.mutate(member))()}
-          disabled={add.isPending}
-        />
-        <Button label="Close" onPress={onClose} />
-      </View>
+      <FormEnd
+        act={{ label: 'Add', hint: 'this member' }}
+        onAct={() => void handleSubmit((member) => add.mutate(member))()}
+        wait={add}
+        leave="Close"
+        onLeave={onClose}
+      />
       {add.isSuccess && <Words live>They can sign in now.</Words>}
-      <Failure error={add.error} />
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   form: { gap: space.small, width: '100%', maxWidth: 420 },
-  row: { flexDirection: 'row', gap: space.small },
 });
