@@ -201,8 +201,8 @@ describe('work off the page’s thread', () => {
     }
   }
   const start = () => new Bench() as unknown as Worker;
-  const use = (request: object | null) =>
-    renderHook(({ asked }) => useWorker<object, number, string>(start, asked), { initialProps: { asked: request } });
+  const useBench = ({ asked }: { asked: object | null }) => useWorker<object, number, string>(start, asked);
+  const use = (request: object | null) => renderHook(useBench, { initialProps: { asked: request } });
   const say = (worker: Bench, data: unknown) => act(() => worker.onmessage!({ data }));
   beforeEach(() => (Bench.all = []));
 
