@@ -11,7 +11,7 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await expectAccessible(page, 'sign in');
   await page.getByRole('radio', { name: 'Way in: Start a crew' }).click();
   await page.getByRole('button', { name: /^Start the crew/ }).click();
-  await expect(page.getByText('Is empty: give it a name.').first()).toBeVisible();
+  await expect(page.getByText('Empty: give it a name.').first()).toBeVisible();
   await expectAccessible(page, 'start a crew, with faults');
   await enterDemo(page);
   await expectAccessible(page, 'tonight');

@@ -79,7 +79,7 @@ beforeEach(() => {
 });
 
 test('a schema’s words stand as a sentence', () => {
-  expect(faultSentence('is empty: give it a name')).toBe('Is empty: give it a name.');
+  expect(faultSentence('is empty: give it a name')).toBe('Empty: give it a name.');
   expect(faultSentence('Done.')).toBe('Done.');
   expect(faultSentence(undefined)).toBeUndefined();
 });
@@ -113,7 +113,7 @@ describe('a unit', () => {
   test('without a label cannot be saved, and says so', async () => {
     const user = await open();
     await user.clear(field('Label on its tape'));
-    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    expect(await screen.findByText('Empty: give it a name.')).toBeInTheDocument();
     expect(button('Save, Light 6')).toBeDisabled();
     await user.type(field('Label on its tape'), 'x'.repeat(81));
     expect(await screen.findByText('Is longer than 80 characters.')).toBeInTheDocument();
@@ -190,7 +190,7 @@ describe('people', () => {
   test('a crew starts with three names, a member signs in with two', async () => {
     const user = show(<SignIn />);
     await user.click(await screen.findByRole('button', { name: 'Sign in, with this name and passphrase' }));
-    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    expect(await screen.findByText('Empty: give it a name.')).toBeInTheDocument();
     await user.type(field('Your name'), 'Keeper');
     await user.type(screen.getByLabelText('Passphrase'), 'hemp{Enter}');
     await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/session', body: { name: 'Keeper' } }));
@@ -234,7 +234,7 @@ describe('a family', () => {
     const user = show(<FamilyList />);
     await user.click(await screen.findByRole('button', { name: 'Add a family' }));
     await user.click(button('Add, this family'));
-    expect(await screen.findByText('Is empty: give it a name.')).toBeInTheDocument();
+    expect(await screen.findByText('Empty: give it a name.')).toBeInTheDocument();
     await user.type(field('Name of the family'), 'Ruff');
     await user.click(screen.getByRole('radio', { name: 'Speaks by: coded light' }));
     await user.click(button('Add, this family'));

@@ -28,6 +28,9 @@ export function FormField<T extends FieldValues>({ control, name, ...shown }: Fo
   );
 }
 
-/** A schema's "is empty: give it a name" as it stands beside the field: "Is empty: give it a name." */
-export const faultSentence = (message: string | undefined): string | undefined =>
-  message && `${message.charAt(0).toUpperCase()}${message.slice(1)}${message.endsWith('.') ? '' : '.'}`;
+/** A schema's "is empty: give it a name" as it stands beside the field: "Empty: give it a name." */
+export function faultSentence(message: string | undefined): string | undefined {
+  if (!message) return undefined;
+  const said = message.replace(/^is /, '');
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}${said.endsWith('.') ? '' : '.'}`;
+}

@@ -14,7 +14,7 @@ import { stationLabel } from './stationLabel';
 
 const ROW = 78;
 const MIDDLE = ROW / 2;
-const TOP = 30;
+const TOP = 42;
 const NAMES_WIDTH = 148;
 const POWER_WIDTH = 84;
 const HIT = 40;
@@ -146,7 +146,7 @@ function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouch
       aria-label={`${names.unit(trunk.sender)}, ${trunk.rows.length} lights`}
       style={[styles.row, { top: trunk.y - MIDDLE, width: xs[TRUNK_STATIONS]! }]}
     >
-      <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - 44 }]}>
+      <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - HIT / 2 - 40 }]}>
         <Words as="small" tone="quiet" align="center">
           {`${names.unit(trunk.sender)}\n${airSummary(first, sender)}`}
         </Words>

@@ -33,7 +33,9 @@ export function ModelList() {
   return (
     <KitPage title="Models" subtitle={`${rig.profiles.length} described`}>
       <View style={styles.box}>
-        <Button kind="act" label="Describe a model" onPress={() => router.push('/kit/models/new')} />
+        <View style={styles.acts}>
+          <Button kind="act" label="Describe a model" onPress={() => router.push('/kit/models/new')} />
+        </View>
         <Field label="Find a model" value={typed} onChangeText={setTyped} />
       </View>
       {makers.size === 0 && (
@@ -72,6 +74,7 @@ export function ModelList() {
 
 const styles = StyleSheet.create({
   box: { gap: space.base },
+  acts: { flexDirection: 'row' },
   row: {
     minHeight: TOUCH + space.small,
     flexDirection: 'row',

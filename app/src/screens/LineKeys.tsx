@@ -1,7 +1,8 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '../components/Field';
+import { useBroughtIntoView } from '../components/useBroughtIntoView';
 import { Words } from '../components/Words';
 import { KeySheet } from '../keys/KeySheet';
 import { useShortcuts } from '../keys/useShortcuts';
@@ -50,14 +51,10 @@ export function LineKeys({ lines, selected, onSelect, children }: LineKeysProps)
   );
 }
 
-/** Above the drawing, and brought into view: the page may be scrolled past it. */
+/** Stands above the drawing. */
 function Panel({ children }: { children: ReactNode }) {
   const colours = useColours();
-  const panel = useRef<View>(null);
-  useEffect(() => {
-    // On the web a view is an element; the browser of the tests does not scroll.
-    (panel.current as unknown as Partial<HTMLElement> | null)?.scrollIntoView?.({ block: 'nearest' });
-  }, []);
+  const panel = useBroughtIntoView(true);
   return (
     <View ref={panel} style={[styles.panel, { borderColor: colours.quiet, backgroundColor: colours.raised }]}>
       {children}

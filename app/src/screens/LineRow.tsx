@@ -5,6 +5,7 @@ import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import { lineSentence, verdictText } from '@ergon/core/words/wording';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
+import { useBroughtIntoView } from '../components/useBroughtIntoView';
 import { Words } from '../components/Words';
 import { LineStrip } from '../drawing/LineStrip';
 import { hearerSummary, powerSummary, purposeOf } from '../drawing/lineSummary';
@@ -27,10 +28,16 @@ export function LineRow({ judged, shot, line, opened, onStation }: LineRowProps)
   const colours = useColours();
   const { names } = useRig();
   const { width } = useWindowDimensions();
+  const row = useBroughtIntoView(opened !== null);
   const { light, verdict } = line;
   const readiness = judged.readiness.find((one) => one.light === light.id);
   return (
-    <View role="group" aria-label={lineSentence(line, names)} style={[styles.row, { borderColor: colours.rule }]}>
+    <View
+      ref={row}
+      role="group"
+      aria-label={lineSentence(line, names)}
+      style={[styles.row, { borderColor: colours.rule }]}
+    >
       <View style={styles.head}>
         <Words as="strong">{names.unit(light.id)}</Words>
         <Words as="body" tone="quiet" grow single>

@@ -135,5 +135,5 @@ const EnterButton = (shown: { label: string; onPress: () => void; disabled: bool
 );
 
 const styles = StyleSheet.create({
-  column: { gap: space.base, maxWidth: 420, width: '100%', alignSelf: 'center' },
+  column: { gap: space.base, maxWidth: 420, width: '100%' },
 });

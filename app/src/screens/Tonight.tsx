@@ -36,11 +36,13 @@ export function Tonight() {
           {next.sentence}
         </Words>
         {button && (
-          <Button
-            kind="act"
-            label={button.label}
-            onPress={() => router.push({ pathname: `/${button.place}/[look]`, params: { look: button.look } })}
-          />
+          <View style={styles.act}>
+            <Button
+              kind="act"
+              label={button.label}
+              onPress={() => router.push({ pathname: `/${button.place}/[look]`, params: { look: button.look } })}
+            />
+          </View>
         )}
       </Block>
       <View role="list" aria-label="Looks">
@@ -96,6 +98,7 @@ function LookRow({ judged }: { judged: JudgedLook }) {
 }
 
 const styles = StyleSheet.create({
+  act: { maxWidth: 420 },
   look: { borderTopWidth: 1 },
   link: { flexDirection: 'row', gap: space.base, paddingVertical: space.base, minHeight: TOUCH },
   time: { width: 52, paddingTop: 2 },
