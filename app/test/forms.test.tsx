@@ -116,7 +116,7 @@ describe('a unit', () => {
     expect(await screen.findByText('Empty: give it a name.')).toBeInTheDocument();
     expect(button('Save, Light 6')).toBeDisabled();
     await user.type(field('Label on its tape'), 'x'.repeat(81));
-    expect(await screen.findByText('Is longer than 80 characters.')).toBeInTheDocument();
+    expect(await screen.findByText('Longer than 80 characters.')).toBeInTheDocument();
     expect(sent).toEqual([]);
   });
 
@@ -174,7 +174,7 @@ describe('people', () => {
     await user.type(field("Member's name"), 'Mate');
     await user.type(field('Passphrase to tell them'), 'short');
     await user.click(button('Add, this member'));
-    expect(await screen.findByText('Is shorter than 8 characters.')).toBeInTheDocument();
+    expect(await screen.findByText('Shorter than 8 characters.')).toBeInTheDocument();
     expect(sent).toEqual([]);
     await user.type(field('Passphrase to tell them'), ' no more');
     await user.click(button('Add, this member'));
@@ -198,7 +198,7 @@ describe('people', () => {
     await user.type(field('Crew'), 'Lock keepers');
     await user.type(field('Your name'), 'Keeper');
     await user.type(screen.getByLabelText('Passphrase'), 'hemp{Enter}');
-    expect(await screen.findByText('Is shorter than 8 characters.')).toBeInTheDocument();
+    expect(await screen.findByText('Shorter than 8 characters.')).toBeInTheDocument();
     await user.type(screen.getByLabelText('Passphrase'), ' and tar{Enter}');
     await waitFor(() =>
       expect(sent[1]).toEqual({
