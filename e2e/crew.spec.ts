@@ -228,7 +228,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await page.getByRole('textbox', { name: 'Your name' }).fill(`Keeper ${Date.now()}`);
   await page.getByRole('textbox', { name: 'Passphrase' }).fill('short');
   await page.getByRole('button', { name: /^Start the crew/ }).click();
-  await expect(page.getByText('Is shorter than 8 characters.')).toBeVisible();
+  await expect(page.getByText('Shorter than 8 characters.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Passphrase' }).fill('tarred hemp rope');
   await page.getByRole('button', { name: /^Start the crew/ }).click();
   await expect(page.getByText('No looks yet. Import a document in Kit, under In and out, to begin.')).toBeVisible();
@@ -237,7 +237,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await page.getByRole('textbox', { name: "Member's name" }).fill(`Mate ${Date.now()}`);
   await page.getByRole('textbox', { name: 'Passphrase to tell them' }).fill('short');
   await page.getByRole('button', { name: 'Add, this member' }).click();
-  await expect(page.getByText('Is shorter than 8 characters.')).toBeVisible();
+  await expect(page.getByText('Shorter than 8 characters.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Passphrase to tell them' }).fill('oakum and pitch');
   await page.getByRole('button', { name: 'Add, this member' }).click();
   await expect(page.getByText('They can sign in now.')).toBeVisible();

@@ -3,6 +3,7 @@ import type { Station } from '@ergon/core/verdict/signalLine';
 import { StyleSheet } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import { StripMarks } from './StripMarks';
 import {
   branchPath,
   type FanLayout,
@@ -13,7 +14,7 @@ import {
   TRUNK_STATIONS,
   trunkStations,
 } from './lineLayout';
-import { EndBar, SegmentMark, StationMark } from './marks';
+import { EndBar } from './marks';
 import Svg, { G, Path } from 'react-native-svg';
 
 interface FanDrawingProps {
@@ -64,26 +65,10 @@ function Watch({ from, to, xs }: { from: FanRow; to: FanRow; xs: readonly number
 }
 
 function Row({ row, xs, from }: { row: FanRow; xs: readonly number[]; from: number }) {
-  const colours = useColours();
-  const { stations, segments, barX } = layoutFrom(row, xs, from);
-  return (
-    <G>
-      {segments.map((segment) => (
-        <SegmentMark key={segment.x1} segment={segment} colours={colours} />
-      ))}
-      {stations.map(({ station, x }) => (
-        <StationMark key={station.stage} x={x} y={row.y} state={station.state} colours={colours} />
-      ))}
-      {barX !== null && <EndBar x={barX} y={row.y} colours={colours} />}
-    </G>
-  );
-}
-
-function layoutFrom(row: FanRow, xs: readonly number[], from: number) {
   const stations = row.line.stations.map((station, index): Station =>
     index < from ? { ...station, state: 'none' } : station,
   );
-  return stripLayout({ ...row.line, stations }, xs, row.y);
+  return <StripMarks layout={stripLayout({ ...row.line, stations }, xs, row.y)} y={row.y} />;
 }
 
 /** The shared part once, then a branch to every row; a branch that never starts is drawn not reached. */
@@ -91,7 +76,6 @@ function TrunkLines({ trunk, xs }: { trunk: Trunk; xs: readonly number[] }) {
   const colours = useColours();
   const shared = trunkStations(trunk);
   const first = trunk.rows[0]!;
-  const { stations, segments, barX } = stripLayout({ ...first.line, stations: shared }, xs, trunk.y);
   const leaveX = xs[TRUNK_STATIONS - 1]!;
   const arriveX = xs[TRUNK_STATIONS]!;
   return (
@@ -113,13 +97,7 @@ function TrunkLines({ trunk, xs }: { trunk: Trunk; xs: readonly number[] }) {
           </G>
         );
       })}
-      {segments.map((segment) => (
-        <SegmentMark key={segment.x1} segment={segment} colours={colours} />
-      ))}
-      {stations.map(({ station, x }) => (
-        <StationMark key={station.stage} x={x} y={trunk.y} state={station.state} colours={colours} />
-      ))}
-      {barX !== null && <EndBar x={barX} y={trunk.y} colours={colours} />}
+      <StripMarks layout={stripLayout({ ...first.line, stations: shared }, xs, trunk.y)} y={trunk.y} />
     </G>
   );
 }

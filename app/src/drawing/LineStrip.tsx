@@ -5,8 +5,8 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import Svg from 'react-native-svg';
 import { useColours } from '../theme/Theme';
 import { TOUCH } from '../theme/tokens';
+import { StripMarks } from './StripMarks';
 import { evenly, stripLayout } from './lineLayout';
-import { EndBar, SegmentMark, StationMark } from './marks';
 import { stationLabel } from './stationLabel';
 
 interface LineStripProps {
@@ -22,22 +22,16 @@ export const LineStrip = memo(function LineStrip({ line, width, onStation, opene
   const colours = useColours();
   const xs = evenly(width, STAGES.length);
   const y = TOUCH / 2;
-  const { stations, segments, barX } = stripLayout(line, xs, y);
+  const layout = stripLayout(line, xs, y);
   const open = opened == null ? undefined : xs[opened];
   return (
     <View style={{ width, height: TOUCH }}>
       <Svg width={width} height={TOUCH} aria-hidden>
-        {segments.map((segment) => (
-          <SegmentMark key={segment.x1} segment={segment} colours={colours} />
-        ))}
-        {stations.map(({ station, x }) => (
-          <StationMark key={station.stage} x={x} y={y} state={station.state} colours={colours} />
-        ))}
-        {barX !== null && <EndBar x={barX} y={y} colours={colours} />}
+        <StripMarks layout={layout} y={y} />
       </Svg>
       {open !== undefined && <View style={[styles.under, { left: open - 14, backgroundColor: colours.ink }]} />}
       {onStation &&
-        stations.map(({ station, x }) => (
+        layout.stations.map(({ station, x }) => (
           <Pressable
             key={station.stage}
             role="button"
