@@ -301,6 +301,16 @@ test('two members on one light: the second is shown both values and chooses', as
   await other.context().close();
 });
 
+test('a station opened low on a phone comes into view with its line', async ({ page }) => {
+  test.skip(isWide(page), 'a wide screen has it beside the drawing');
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  const row = page.getByRole('group', { name: /^Light 3/ });
+  await row.getByRole('button', { name: /^hearer,/ }).click();
+  await expect(row.getByRole('button', { name: 'Set ID 27 on Light 3' })).toBeInViewport({ ratio: 1 });
+  await expect(row.getByText('Rim · rear column')).toBeInViewport({ ratio: 1 });
+});
+
 test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {
   test.skip(!isWide(page), 'the phone has no keyboard');
   await enterDemo(page);
