@@ -6,13 +6,14 @@ import { noCycle } from './lint/noCycle.js';
 const ROOMS = {
   measure: [],
   record: ['measure'],
+  operation: ['measure', 'record'],
   rig: ['measure', 'record'],
   path: ['measure', 'record', 'rig'],
   shot: ['measure', 'record', 'rig', 'path'],
   verdict: ['measure', 'record', 'rig', 'path', 'shot'],
   mend: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
   fit: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
-  words: ['measure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
+  words: ['measure', 'record', 'operation', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
   describe: ['measure', 'record', 'words'],
 };
 

@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { costOf, isAtCamera } from '../src/mend/cost.ts';
 import { fixesFor } from '../src/mend/fixes';
 import { needFor } from '../src/mend/need.ts';
-import { type Change, inverse, mergeChanges, withChanges } from '../src/record/change.ts';
+import { type Change, mergeChanges, withChanges } from '../src/record/change.ts';
+import { takenBack } from './takenBack.ts';
 import type { KitDocument } from '../src/record/kitDocument';
 import { readSetting, type SettingPath, type SettingValue, withSetting } from '../src/record/settings.ts';
 import { buildRig, indexKit } from '../src/rig/rig';
@@ -171,7 +172,7 @@ describe('settings by name', () => {
       change('remote', 'channel', 4, 3),
       change('sender', 'groups.C.power', -1, -5),
     ];
-    expect(withChanges(withChanges(look, changes), inverse(changes))).toEqual(look);
+    expect(withChanges(withChanges(look, changes), takenBack(changes))).toEqual(look);
   });
 
   test('a change to a unit that is not there is a mistake of ours', () => {

@@ -1,5 +1,6 @@
 import { canonical } from '../src/measure/canonical.ts';
-import { type Change, inverse, withChanges } from '../src/record/change.ts';
+import { type Change, withChanges } from '../src/record/change.ts';
+import { takenBack } from './takenBack.ts';
 import type { TestFire } from '../src/record/testFire';
 import { buildRig, indexKit, type Light } from '../src/rig/rig';
 import type { ShotRef } from '../src/shot/lightRun.ts';
@@ -118,7 +119,7 @@ test('an eye’s proof goes stale with the light it watches', () => {
 test('undoing the change makes the proof good again', () => {
   const change: Change = { unit: 'remote', setting: 'group', from: 'A', to: 'C' };
   const changed = withChanges(baseLook(), [change]);
-  const back = withChanges(changed, inverse([change]));
+  const back = withChanges(changed, takenBack([change]));
   const rig = buildRig(indexKit(baseKit()), back);
   expect(fingerprint(rig, rig.placed.get('remote') as Light, rig.bodies[0]!)).toBe(print('remote'));
 });

@@ -4,7 +4,7 @@ import type { FieldFault } from '@ergon/core/record/fieldFault';
 export const ERRORS = {
   'input.invalid': { status: 400, message: 'Something in the request is not as it should be.' },
   'input.not-json': { status: 400, message: 'The request body is not valid JSON.' },
-  'input.too-large': { status: 413, message: 'The request body is larger than 1 MB.' },
+  'input.too-large': { status: 413, message: 'The request body is larger than 8 MB.' },
   'input.media-type': { status: 415, message: 'Send JSON, with content-type application/json.' },
   'sign-in.needed': { status: 401, message: 'Sign in first: the session is missing or has ended.' },
   'sign-in.wrong': { status: 401, message: 'Name and passphrase do not go together.' },
@@ -12,8 +12,6 @@ export const ERRORS = {
   'name.taken': { status: 409, message: 'Somebody here already has that name.' },
   'request.foreign': { status: 403, message: 'The request does not come from this app.' },
   'record.missing': { status: 404, message: 'There is no such record in your crew.' },
-  'record.stale': { status: 409, message: 'Somebody changed this since you last saw it.' },
-  'record.exists': { status: 409, message: 'That id is already in use.' },
   'route.missing': { status: 404, message: 'There is nothing at this address.' },
   'server.unavailable': { status: 503, message: 'The database is not there right now. Nothing was stored; try again.' },
   'server.failed': { status: 500, message: 'Something went wrong here. What you sent was not stored.' },
@@ -21,12 +19,11 @@ export const ERRORS = {
 
 export type ErrorCode = keyof typeof ERRORS;
 
-/** An expected failure on its way to the error handler. `detail` joins the body as it is. */
+/** An expected failure on its way to the error handler. */
 export class ApiError extends Error {
   constructor(
     readonly code: ErrorCode,
     readonly faults: readonly FieldFault[] = [],
-    readonly detail: Record<string, unknown> = {},
   ) {
     super(ERRORS[code].message);
   }
@@ -36,6 +33,6 @@ export class ApiError extends Error {
   }
 
   toBody(): { error: Record<string, unknown> } {
-    return { error: { code: this.code, message: this.message, faults: this.faults, ...this.detail } };
+    return { error: { code: this.code, message: this.message, faults: this.faults } };
   }
 }

@@ -25,6 +25,7 @@ try {
     dataFolder: resolve(root, process.env.ERGON_DATA ?? '.data'),
     appFolder: join(root, 'app/dist'),
     demoFile: join(root, 'demo/ropewalk.json'),
+    databaseUrl: process.env.ERGON_DATABASE_URL,
     port: Number(process.env.ERGON_PORT ?? 4600),
     triesPerMinute: Number(process.env.ERGON_SIGN_IN_TRIES ?? 10),
     say,

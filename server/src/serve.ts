@@ -1,20 +1,24 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { parseDocument } from '@ergon/core/record/kitDocument';
 import { pino } from 'pino';
 import { createDataSource, migrateDatabase } from './database/dataSource.ts';
 import { type FolderLock, lockFolder } from './database/folderLock.ts';
-import { startPrivateMariadb } from './database/privateMariadb.ts';
+import { chosenDatabase } from './database/chosenDatabase.ts';
+import { sharedSecret } from './database/sharedSecret.ts';
 import { createSessionStore } from './database/sessionStore.ts';
 import { createApp } from './http/createApp.ts';
+import { createCrewServices } from './store/crewServices.ts';
 import { ensureDemo } from './store/crews.ts';
 
 export interface ServeOptions {
   dataFolder: string;
   appFolder: string;
   demoFile: string;
+  /** A database of one's own; left out, a private one in the data folder. */
+  databaseUrl?: string | undefined;
   /** Tried first; another is taken when it is in use. */
   port: number;
   triesPerMinute: number;
@@ -32,23 +36,24 @@ export async function serve(options: ServeOptions): Promise<Running> {
   const { dataFolder, appFolder, demoFile, say } = options;
   mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
   const lock = await lockFolder(dataFolder);
-  say('starting the database');
-  const database = await startPrivateMariadb({ folder: dataFolder, database: 'ergon' });
+  const database = await openDatabase(options, lock);
   try {
     const ran = await migrateDatabase(database.migrator);
     if (ran.length > 0) say(`migrated: ${ran.join(', ')}`);
     const source = await createDataSource(database.app).initialize();
     const demo = readDemo(demoFile);
-    if (await ensureDemo(source, demo)) say('loaded the demo');
+    const crews = createCrewServices(source);
+    if (await ensureDemo(source, crews.taker, demo)) say('loaded the demo');
     const sessions = createSessionStore(database.app);
     const logger = pino({ level: 'warn' }, pino.destination(join(dataFolder, 'server.log')));
     const app = createApp({
       source,
+      crews,
       demo,
       appFolder,
       logger,
       sessionStore: sessions.store,
-      sessionSecret: sessionSecret(dataFolder),
+      sessionSecret: await sharedSecret(source, 'session', keptSecret(dataFolder)),
       triesPerMinute: options.triesPerMinute,
     });
     const server = createServer(app);
@@ -58,6 +63,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
       address,
       databasePid: database.pid,
       close: async () => {
+        crews.feed.close();
         server.closeAllConnections();
         await new Promise((resolve) => server.close(resolve));
         await sessions.close();
@@ -85,11 +91,20 @@ function readDemo(file: string) {
   return parsed.document;
 }
 
-/** Kept with the data, so that a restart signs nobody out. */
-function sessionSecret(folder: string): string {
+/** What an Ergon that kept it beside the database left, so that nobody is signed out by an update. */
+function keptSecret(folder: string): string {
   const file = join(folder, 'session-secret');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8');
+  return existsSync(file) ? readFileSync(file, 'utf8') : randomBytes(32).toString('hex');
+}
+
+async function openDatabase({ dataFolder, databaseUrl, say }: ServeOptions, lock: FolderLock) {
+  try {
+    say(databaseUrl ? 'reaching the database' : 'starting the database');
+    return await chosenDatabase(databaseUrl, dataFolder);
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
 }
 
 async function listen(server: Server, preferred: number): Promise<string> {

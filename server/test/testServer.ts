@@ -9,7 +9,8 @@ import { createDataSource, migrateDatabase } from '../src/database/dataSource';
 import { createLogins } from '../src/database/privateMariadb';
 import { createSessionStore } from '../src/database/sessionStore';
 import { createApp } from '../src/http/createApp';
-import { ensureDemo, resetDemo } from '../src/store/crews';
+import { createCrewServices, type CrewServices } from '../src/store/crewServices';
+import { ensureDemo } from '../src/store/crews';
 
 export const DEMO_FILE = join(__dirname, '../../demo/ropewalk.json');
 
@@ -25,11 +26,11 @@ export const freshLogins = (name: string) =>
 export interface TestServer {
   app: Express;
   source: DataSource;
+  crews: CrewServices;
   /** A browser that has entered the demo. */
   demo(): Promise<Agent>;
   /** A browser signed in to a crew of its own. */
   crew(name: string): Promise<Agent>;
-  reset(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -38,9 +39,10 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
   await migrateDatabase(migrator);
   const source = await createDataSource(login).initialize();
   const demo = readDemo();
-  await ensureDemo(source, demo);
+  const crews = createCrewServices(source);
+  await ensureDemo(source, crews.taker, demo);
   const sessions = createSessionStore(login);
-  const app = createApp({ source, sessionStore: sessions.store, sessionSecret: 'test', demo, triesPerMinute });
+  const app = createApp({ source, crews, sessionStore: sessions.store, sessionSecret: 'test', demo, triesPerMinute });
   const enter = async (path: string, body: object) => {
     const agent = request.agent(app);
     await agent.post(path).send(body).expect(204);
@@ -49,10 +51,11 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
   return {
     app,
     source,
+    crews,
     demo: () => enter('/api/demo', {}),
     crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: 'tarred hemp rope' }),
-    reset: () => resetDemo(source, demo),
     close: async () => {
+      crews.feed.close();
       await sessions.close();
       await source.destroy();
     },

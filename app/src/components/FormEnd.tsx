@@ -8,10 +8,10 @@ export function FormEnd({ act, onAct, wait, leave, onLeave }: FormEndProps) {
   return (
     <>
       <View style={styles.buttons}>
-        <Button kind="act" label={act.label} hint={act.hint} onPress={onAct} disabled={wait.isPending} />
+        <Button kind="act" label={act.label} hint={act.hint} onPress={onAct} disabled={wait?.isPending} />
         <Button label={leave} onPress={onLeave} />
       </View>
-      <Failure error={wait.error} />
+      {wait && <Failure error={wait.error} />}
     </>
   );
 }
@@ -19,8 +19,8 @@ export function FormEnd({ act, onAct, wait, leave, onLeave }: FormEndProps) {
 interface FormEndProps {
   act: { label: string; hint?: string };
   onAct: () => void;
-  /** The request that the act makes. */
-  wait: { isPending: boolean; error: Error | null };
+  /** The request that the act makes; left out where what is done takes effect at once. */
+  wait?: { isPending: boolean; error: Error | null };
   leave: 'Cancel' | 'Close';
   onLeave: () => void;
 }

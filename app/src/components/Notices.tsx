@@ -1,42 +1,102 @@
-import { settingName, settingValue } from '@ergon/core/words/settingWords';
+import { canBeMine, conflictText } from '@ergon/core/words/operationWords';
+import { useRouter } from 'expo-router';
+import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import type { Clash } from '../rig/clash';
+import type { Kept } from '../rig/kept';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { Button } from './Button';
 import { Words } from './Words';
 
-/** What needs the member's word: two people on one setting, or an edit the server would not take. */
+/** What needs the member's word, one thing at a time. */
 export function Notices() {
-  const colours = useColours();
-  const { clashes, refused, queue, names } = useRig();
+  const { clashes, parked, trouble, signedOut } = useRig();
+  const [later, setLater] = useState<ReadonlySet<string>>(new Set());
+  const putOff = (id: string) => setLater(new Set([...later, id]));
   const [clash] = clashes;
-  if (!clash && refused === null) return null;
+  const refused = parked.find(({ operation }) => !later.has(operation.id));
+  if (trouble !== null) return <Trouble words={trouble} />;
+  if (signedOut && !later.has('sign-in')) return <SignInAgain onLater={() => putOff('sign-in')} />;
+  if (clash) return <Clashing clash={clash} />;
+  if (refused) return <Parked parked={refused} onLater={() => putOff(refused.operation.id)} />;
+  return null;
+}
+
+function Clashing({ clash }: { clash: Clash }) {
+  const { queue, names, rig } = useRig();
+  if (!rig) return null;
+  const { heading, sentence } = conflictText(clash.conflict, { names, state: rig });
+  const mine = canBeMine(clash.conflict);
+  return (
+    <Notice heading={heading} sentence={sentence}>
+      <Button
+        kind="act"
+        grow
+        label={mine ? 'Keep theirs' : 'Let mine go'}
+        onPress={() => queue.settle(clash, 'theirs')}
+      />
+      {mine && <Button grow label="Use mine" onPress={() => queue.settle(clash, 'mine')} />}
+    </Notice>
+  );
+}
+
+interface ParkedProps {
+  parked: Extract<Kept, { state: 'parked' }>;
+  onLater: () => void;
+}
+
+function Parked({ parked: { operation, why }, onLater }: ParkedProps) {
+  const { queue } = useRig();
+  const router = useRouter();
+  const look = operation.edits.find(({ on }) => on.look !== undefined)?.on.look;
+  const change = () => {
+    onLater();
+    router.push(look === undefined ? '/kit' : { pathname: '/lines/[look]', params: { look } });
+  };
+  return (
+    <Notice heading={`Not taken: ${operation.label}.`} sentence={`${why} It stays on this device until you decide.`}>
+      <Button grow label="Keep it" onPress={onLater} />
+      <Button grow label="Change it" onPress={change} />
+      <Button grow label="Drop it" onPress={() => queue.decide(operation.id, 'drop')} />
+    </Notice>
+  );
+}
+
+function SignInAgain({ onLater }: { onLater: () => void }) {
+  const router = useRouter();
+  const { waits } = useRig();
+  const kept = waits.length === 0 ? 'What you do now' : waits.length === 1 ? 'A change' : `${waits.length} changes`;
+  return (
+    <Notice heading="Your session has ended." sentence={`${kept} stays on this device and is sent once you sign in again.`}>
+      <Button kind="act" grow label="Sign in" onPress={() => router.push('/sign-in')} />
+      <Button grow label="Later" onPress={onLater} />
+    </Notice>
+  );
+}
+
+function Trouble({ words }: { words: string }) {
+  const { queue } = useRig();
+  return (
+    <Notice heading="Something went wrong on this device." sentence={words}>
+      <Button label="Close" onPress={() => queue.dismissTrouble()} />
+    </Notice>
+  );
+}
+
+function Notice({ heading, sentence, children }: { heading: string; sentence: string; children: ReactNode }) {
+  const colours = useColours();
   return (
     <View role="alert" style={[styles.notice, { backgroundColor: colours.raised, borderColor: colours.fault }]}>
-      {clash ? (
-        <>
-          <Words as="strong">
-            {`Two of you changed the ${settingName(clash.setting)} of ${names.unit(clash.unit)}.`}
-          </Words>
-          <Words>{`Yours: ${settingValue(clash.setting, clash.yours, names)}. Theirs: ${settingValue(clash.setting, clash.theirs, names)}, which stands.`}</Words>
-          <View style={styles.row}>
-            <Button kind="act" grow label="Keep theirs" onPress={() => queue.settle(clash, 'theirs')} />
-            <Button grow label="Use mine" onPress={() => queue.settle(clash, 'mine')} />
-          </View>
-        </>
-      ) : (
-        <>
-          <Words as="strong">That change was not taken.</Words>
-          <Words>{refused}</Words>
-          <Button label="Close" onPress={() => queue.dismissRefusal()} />
-        </>
-      )}
+      <Words as="strong">{heading}</Words>
+      <Words>{sentence}</Words>
+      <View style={styles.row}>{children}</View>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   notice: { margin: space.small, padding: space.wide, gap: space.small, borderWidth: 2, borderRadius: space.base },
-  row: { flexDirection: 'row', gap: space.small },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });

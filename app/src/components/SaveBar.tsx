@@ -1,3 +1,4 @@
+import Redo from 'lucide-react-native/icons/redo-2';
 import Undo from 'lucide-react-native/icons/undo-2';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useEditing } from '../editing/editing';
@@ -6,12 +7,11 @@ import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { Words } from './Words';
 
-/** Undo, and whether everything has reached the server: a quiet mark, never a wall. */
+/** Undo and redo, and whether everything has reached the server: a quiet mark, never a wall. */
 export function SaveBar() {
-  const colours = useColours();
-  const { saveState, waiting } = useRig();
-  const { undo, undoLabel } = useEditing();
-  const words = { saved: 'saved', saving: 'saving', waiting: `${waiting} waiting` }[saveState];
+  const { saveState, waits } = useRig();
+  const { undo, redo, undoLabel, redoLabel } = useEditing();
+  const words = { saved: 'saved', saving: 'saving', waiting: `${waits.length} waiting` }[saveState];
   return (
     <View style={styles.bar}>
       <View role="status" aria-label="Save state">
@@ -19,22 +19,38 @@ export function SaveBar() {
           {words}
         </Words>
       </View>
-      <Pressable
-        role="button"
-        aria-label={undoLabel ? `Undo: ${undoLabel}` : 'Undo: nothing to undo'}
-        aria-disabled={!undoLabel}
-        disabled={!undoLabel}
-        onPress={undo}
-        style={[styles.undo, !undoLabel && styles.nothing]}
-      >
-        <Undo size={22} color={colours.ink} />
-      </Pressable>
+      <Back icon={Undo} deed="Undo" label={undoLabel} onPress={undo} />
+      {redoLabel !== null && <Back icon={Redo} deed="Redo" label={redoLabel} onPress={redo} />}
     </View>
+  );
+}
+
+interface BackProps {
+  icon: typeof Undo;
+  deed: 'Undo' | 'Redo';
+  /** What it would be done to; null where there is nothing. */
+  label: string | null;
+  onPress: () => void;
+}
+
+function Back({ icon: Icon, deed, label, onPress }: BackProps) {
+  const colours = useColours();
+  return (
+    <Pressable
+      role="button"
+      aria-label={label ? `${deed}: ${label}` : `${deed}: nothing to ${deed.toLowerCase()}`}
+      aria-disabled={!label}
+      disabled={!label}
+      onPress={onPress}
+      style={[styles.back, !label && styles.nothing]}
+    >
+      <Icon size={22} color={colours.ink} />
+    </Pressable>
   );
 }
 
 const styles = StyleSheet.create({
   bar: { flexDirection: 'row', alignItems: 'center', gap: space.tiny, marginTop: -space.small },
-  undo: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
+  back: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
   nothing: { opacity: 0.35 },
 });

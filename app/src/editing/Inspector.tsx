@@ -11,6 +11,7 @@ import { needText, verdictText } from '@ergon/core/words/wording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
+import { HistoryLink } from '../history/HistoryLink';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
@@ -72,6 +73,9 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
           />
         );
       })}
+      <View style={styles.history}>
+        <HistoryLink of={`unit:${unit}`} name={names.unit(unit)} />
+      </View>
     </View>
   );
 }
@@ -107,4 +111,5 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
 const styles = StyleSheet.create({
   inspector: { gap: space.wide },
   explained: { gap: space.small },
+  history: { flexDirection: 'row' },
 });

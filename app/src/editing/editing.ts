@@ -8,8 +8,10 @@ export type Edit = (look: string, changes: readonly Change[], label: string) => 
 export interface Editing {
   edit: Edit;
   undo: () => void;
+  redo: () => void;
   /** What would be undone; null when there is nothing. */
   undoLabel: string | null;
+  redoLabel: string | null;
 }
 
 /** Where edits go while something is tried out on paper; null when they are real. */
@@ -17,15 +19,17 @@ export const EditContext = createContext<Editing | null>(null);
 
 /** Editing for real, or on paper where the place says so. */
 export function useEditing(): Editing {
-  const { queue, undoLabel } = useRig();
+  const { queue, undoLabel, redoLabel } = useRig();
   const onPaper = useContext(EditContext);
   const real = useMemo(
     (): Editing => ({
       edit: (look, changes, label) => queue.edit(look, changes, label),
-      undo: () => void queue.undo(),
+      undo: () => queue.undo(),
+      redo: () => queue.redo(),
       undoLabel,
+      redoLabel,
     }),
-    [queue, undoLabel],
+    [queue, undoLabel, redoLabel],
   );
   return onPaper ?? real;
 }

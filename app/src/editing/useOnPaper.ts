@@ -30,6 +30,9 @@ export function useOnPaper(): OnPaper {
         setSheets([...sheets, { changes: merged, label }]);
       },
       undo: () => setSheets(sheets.slice(0, -1)),
+      // A sheet taken away is gone: on paper one tries again.
+      redo: () => undefined,
+      redoLabel: null,
       undoLabel: last ? `${last.label}, on paper` : null,
     };
   }, [sheets]);

@@ -1,7 +1,7 @@
 /** The keys there are, once: what is pressed is looked up here, and the sheet of keys is written from it. */
 
 /** What a key does; the screen says how. */
-export type Deed = 'along' | 'find' | 'undo' | 'keys' | 'close';
+export type Deed = 'along' | 'find' | 'undo' | 'redo' | 'keys' | 'close';
 
 interface Shortcut {
   does: Deed;
@@ -24,6 +24,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   },
   { does: 'find', keys: ['/'], control: false, named: '/', told: 'find a light' },
   { does: 'undo', keys: ['z', 'Z'], control: true, named: 'Ctrl+Z or Cmd+Z', told: 'undo' },
+  { does: 'redo', keys: ['y', 'Y'], control: true, named: 'Ctrl+Y or Cmd+Y', told: 'redo' },
   { does: 'keys', keys: ['?'], control: false, named: '?', told: 'this list' },
   { does: 'close', keys: ['Escape'], control: false, named: 'Esc', told: 'close what is open' },
 ];

@@ -1,5 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { newId } from '@ergon/core/measure/newId';
+import { making } from '@ergon/core/operation/editsOf';
 import { familySchema } from '@ergon/core/record/familySchema';
 import { useRouter } from 'expo-router';
 import { Controller, useForm } from 'react-hook-form';
@@ -8,9 +8,8 @@ import type { z } from 'zod';
 import { Choice } from '../components/Choice';
 import { FormEnd } from '../components/FormEnd';
 import { FormField } from '../components/FormField';
-import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
-import { useKitChange } from '../rig/useKitChange';
+import { recordId } from '../rig/recordId';
 import { space } from '../theme/tokens';
 
 const entrySchema = familySchema.pick({ name: true, medium: true });
@@ -18,24 +17,20 @@ type Entry = z.infer<typeof entrySchema>;
 
 /** A family by its name and what it speaks by; all else is told on its page. */
 export function AddFamily({ onDone }: { onDone: () => void }) {
-  const { rig } = useRig();
+  const { rig, queue } = useRig();
   const router = useRouter();
   const { control, handleSubmit } = useForm<Entry>({
     resolver: zodResolver(entrySchema),
     defaultValues: { name: '', medium: 'radio' },
   });
-  const add = useKitChange<Entry, string>({
-    send: async (entry) => {
-      const id = newId(entry.name, new Set(rig?.families.map((family) => family.id)));
-      await call('POST', '/families', { id, ...entry, carries: {} });
-      return id;
-    },
-    undo: (id, { name }) => ({ label: `adding ${name}`, run: () => call('DELETE', `/families/${id}`) }),
-    onDone: (id) => {
-      onDone();
-      router.push(`/kit/families/${id}` as never);
-    },
-  });
+  const add = (entry: Entry) => {
+    const id = recordId(entry.name, new Set(rig?.families.map((family) => family.id)));
+    queue.submit(`adding ${entry.name}`, (_, born) => [
+      making({ kind: 'family', id }, { id, ...entry, carries: {} }, born),
+    ]);
+    onDone();
+    router.push(`/kit/families/${id}` as never);
+  };
   return (
     <View style={styles.form}>
       <FormField control={control} name="name" label="Name of the family" />
@@ -56,8 +51,7 @@ export function AddFamily({ onDone }: { onDone: () => void }) {
       />
       <FormEnd
         act={{ label: 'Add', hint: 'this family' }}
-        onAct={() => void handleSubmit((entry) => add.mutate(entry))()}
-        wait={add}
+        onAct={() => void handleSubmit(add)()}
         leave="Cancel"
         onLeave={onDone}
       />

@@ -1,6 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { newId } from '@ergon/core/measure/newId';
-import type { UnitBatch } from '@ergon/core/record/exchange';
+import { making } from '@ergon/core/operation/editsOf';
 import type { Unit } from '@ergon/core/record/unit';
 import { unitSchema } from '@ergon/core/record/unitSchema';
 import { type Control, Controller, useForm, useWatch } from 'react-hook-form';
@@ -10,9 +9,8 @@ import { FormEnd } from '../components/FormEnd';
 import { faultSentence, FormField } from '../components/FormField';
 import { NumberField } from '../components/NumberField';
 import { Words } from '../components/Words';
-import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
-import { useKitChange } from '../rig/useKitChange';
+import { recordId } from '../rig/recordId';
 import { space } from '../theme/tokens';
 import { ModelPicker } from './ModelPicker';
 
@@ -33,26 +31,18 @@ export interface AddUnitsProps {
 
 /** One or several units of a model the crew has described, labelled in a row. */
 export function AddUnits({ model, onDone }: AddUnitsProps) {
-  const { rig } = useRig();
+  const { rig, queue } = useRig();
   const { control, handleSubmit } = useForm<Entry>({
     resolver: zodResolver(entrySchema),
     defaultValues: { profile: model ?? '', label: '', count: 1, firmware: '' },
   });
   const count = useWatch({ control, name: 'count' });
-  const batch = (more: Partial<UnitBatch>) =>
-    call('POST', '/units/batch', { add: [], change: [], remove: [], ...more } satisfies UnitBatch);
-  const add = useKitChange<Entry, Unit[]>({
-    send: async (entry) => {
-      const units = unitsOf(entry, new Set(rig?.units.map((unit) => unit.id)));
-      await batch({ add: units });
-      return units;
-    },
-    undo: (units) => ({
-      label: `adding ${units.length === 1 ? units[0]!.label : `${units.length} units`}`,
-      run: () => batch({ remove: units.map((unit) => unit.id) }),
-    }),
-    onDone,
-  });
+  const add = (entry: Entry) => {
+    const units = unitsOf(entry, new Set(rig?.units.map((unit) => unit.id)));
+    const label = `adding ${units.length === 1 ? units[0]!.label : `${units.length} units`}`;
+    queue.submit(label, (_, born) => units.map((unit) => making({ kind: 'unit', id: unit.id }, unit, born)));
+    onDone();
+  };
   return (
     <View style={styles.form}>
       <Words as="heading" level={2}>
@@ -64,8 +54,7 @@ export function AddUnits({ model, onDone }: AddUnitsProps) {
       <FormField control={control} name="firmware" label="Firmware, if it shows one" maxLength={20} />
       <FormEnd
         act={count > 1 ? { label: `Add ${count} units` } : { label: 'Add', hint: 'this unit' }}
-        onAct={() => void handleSubmit((entry) => add.mutate(entry))()}
-        wait={add}
+        onAct={() => void handleSubmit(add)()}
         leave="Cancel"
         onLeave={onDone}
       />
@@ -114,7 +103,7 @@ function unitsOf({ profile, label, count, firmware }: Entry, taken: ReadonlySet<
   const ids = new Set(taken);
   return Array.from({ length: count }, (_, index) => {
     const own = count > 1 ? `${label} ${index + 1}` : label;
-    const id = newId(own, ids);
+    const id = recordId(own, ids);
     ids.add(id);
     return { id, profile, label: own, ...(firmware !== '' && { firmware }) };
   });

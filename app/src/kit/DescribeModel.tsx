@@ -1,18 +1,16 @@
 import { type Archetype, ARCHETYPES } from '@ergon/core/describe/archetypes';
 import { guidedQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
 import type { Answer, Question, QuestionContext } from '@ergon/core/describe/question';
-import { newId } from '@ergon/core/measure/newId';
+import { making } from '@ergon/core/operation/editsOf';
 import type { Profile } from '@ergon/core/record/profile';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, type StyleProp, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Button } from '../components/Button';
-import { Failure } from '../components/Failure';
 import { Words } from '../components/Words';
 import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
-import { call } from '../rig/api';
-import { useKitChange } from '../rig/useKitChange';
+import { recordId } from '../rig/recordId';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH } from '../theme/tokens';
 import { AbilityPreview } from './AbilityPreview';
@@ -167,21 +165,16 @@ function Asked({ question, profile, context, answered, onAnswer }: AskedProps) {
 const blank = (profile: Profile): Profile => ({ ...profile, maker: '', model: '' });
 
 function KeepModel({ profile, onKept }: { profile: Profile; onKept: (profile: Profile) => void }) {
-  const { rig } = useRig();
-  const keep = useKitChange<void, Profile>({
-    send: async () => {
-      const id = newId(modelName(profile), new Set(rig?.profiles.map((one) => one.id)));
-      const named = { ...profile, id };
-      await call('POST', '/profiles', named);
-      return named;
-    },
-    undo: (named) => ({ label: `describing ${modelName(named)}`, run: () => call('DELETE', `/profiles/${named.id}`) }),
-    onDone: onKept,
-  });
+  const { rig, queue } = useRig();
+  const keep = () => {
+    const id = recordId(modelName(profile), new Set(rig?.profiles.map((one) => one.id)));
+    const named = { ...profile, id };
+    queue.submit(`describing ${modelName(named)}`, (_, born) => [making({ kind: 'profile', id }, named, born)]);
+    onKept(named);
+  };
   return (
     <View style={styles.save}>
-      <Button kind="act" label="Keep this model" onPress={() => keep.mutate()} disabled={keep.isPending} />
-      <Failure error={keep.error} />
+      <Button kind="act" label="Keep this model" onPress={keep} />
     </View>
   );
 }

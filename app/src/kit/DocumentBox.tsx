@@ -1,20 +1,26 @@
+import { toDocument } from '@ergon/core/operation/crewDocument';
+import { importing } from '@ergon/core/operation/editsOf';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
-import { useMutation } from '@tanstack/react-query';
+import { parseDocument, writeDocument } from '@ergon/core/record/kitDocument';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
-import { ApiFailure, call, failureText } from '../rig/api';
+import { download } from '../components/download';
+import type { OperationQueue } from '../rig/operationQueue';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 
 /** At most this many faults are listed: a person mends a few and tries again. */
 const SHOWN_FAULTS = 12;
 
+type Outcome = { imported: string } | { same: string } | { faults: readonly FieldFault[] };
+
 /** The open document, out and in. */
 export function DocumentBox() {
-  const { refresh } = useRig();
-  const bringIn = useMutation({ mutationFn: importFile, onSettled: refresh });
+  const { rig, queue } = useRig();
+  const [outcome, setOutcome] = useState<Outcome | null>(null);
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
@@ -25,51 +31,51 @@ export function DocumentBox() {
         the same id; a file with any fault changes nothing.
       </Words>
       <View style={styles.buttons}>
-        <Button label="Export" hint="the document" onPress={() => window.location.assign('/api/document')} />
+        <Button
+          label="Export"
+          hint="the document"
+          onPress={() => rig && download('ergon-kit.json', writeDocument(toDocument(rig)))}
+        />
         <FilePick
           label="Import a file"
           hint="Document to import"
           accept="application/json,.json"
-          onPick={(file) => bringIn.mutate(file)}
-          disabled={bringIn.isPending}
+          onPick={(file) => void importFile(queue, file).then(setOutcome)}
         />
       </View>
-      {bringIn.isSuccess && <Words live>{`Imported ${bringIn.data}.`}</Words>}
-      {bringIn.error && <Refused error={bringIn.error} />}
+      {outcome && <Outcomes outcome={outcome} />}
     </View>
   );
 }
 
-/** A file that is no JSON at all, said like any other fault of it. */
-class NotJson extends Error {
-  readonly faults: readonly FieldFault[];
-
-  constructor(file: string, reason: string) {
-    super('The file is not valid JSON.');
-    this.faults = [{ path: file, message: `is not valid JSON: ${reason}` }];
-  }
+function Outcomes({ outcome }: { outcome: Outcome }) {
+  if ('faults' in outcome) return <Refused faults={outcome.faults} />;
+  return (
+    <Words live>
+      {'same' in outcome ? `${outcome.same} holds nothing you do not have.` : `Imported ${outcome.imported}.`}
+    </Words>
+  );
 }
 
-async function importFile(file: File): Promise<string> {
-  const text = await file.text();
-  let document: unknown;
+/** All of it as one operation, which undo takes back as one; a file with any fault changes nothing. */
+async function importFile(queue: OperationQueue, file: File): Promise<Outcome> {
+  let input: unknown;
   try {
-    document = JSON.parse(text);
+    input = JSON.parse(await file.text());
   } catch (error) {
-    throw new NotJson(file.name, (error as Error).message);
+    return { faults: [{ path: file.name, message: `is not valid JSON: ${(error as Error).message}` }] };
   }
-  await call('POST', '/document', document);
-  return file.name;
+  const parsed = parseDocument(input);
+  if (!parsed.ok) return { faults: parsed.faults.map((fault) => ({ ...fault, path: fault.path || 'document' })) };
+  const id = queue.submit(`import of ${file.name}`, (rig, born) => importing(rig, parsed.document, born));
+  return id === null ? { same: file.name } : { imported: file.name };
 }
 
-function Refused({ error }: { error: Error }) {
-  const faults = error instanceof ApiFailure || error instanceof NotJson ? error.faults : [];
+function Refused({ faults }: { faults: readonly FieldFault[] }) {
   return (
     <View role="alert">
       <Words tone="fault">
-        {faults.length > 0
-          ? `Nothing was imported. ${faults.length === 1 ? 'One fault' : `${faults.length} faults`}:`
-          : failureText(error)}
+        {`Nothing was imported. ${faults.length === 1 ? 'One fault' : `${faults.length} faults`}:`}
       </Words>
       {faults.slice(0, SHOWN_FAULTS).map((fault) => (
         <Words key={`${fault.path} ${fault.message}`} as="small">

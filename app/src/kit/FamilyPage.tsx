@@ -12,6 +12,7 @@ import { KitPage } from './KitPage';
 import { modelName } from './profileSummary';
 import { RangeField } from './RangeField';
 import { SaveModelBar } from './SaveModelBar';
+import { TakenAlong } from './TakenAlong';
 import { useStoredModel } from './useStoredModel';
 
 /** One family, all there is to say of it. */
@@ -26,17 +27,16 @@ export function FamilyPage() {
       </KitPage>
     );
   }
-  return <Edit key={id} stored={family} version={rig.versions.families[id] ?? 1} />;
+  return <Edit key={id} stored={family} />;
 }
 
-function Edit({ stored, version }: { stored: Family; version: number }) {
+function Edit({ stored }: { stored: Family }) {
   const { rig } = useRig();
   const model = useStoredModel({
+    kind: 'family',
     stored,
-    version,
     schema: familySchema,
     name: stored.name,
-    at: '/families',
     list: '/kit/families',
   });
   const { current: family, setDraft, changed, remove, problem } = model;
@@ -63,12 +63,8 @@ function Edit({ stored, version }: { stored: Family; version: number }) {
       <GenerationEditor value={family.generations ?? []} onChange={(generations) => set({ generations })} />
       <FamilyReach family={family} set={set} />
       {speakers.length > 0 && <Words>{`Spoken by ${speakers.map(modelName).join(', ')}.`}</Words>}
-      <Button
-        label="Remove"
-        hint={stored.name}
-        onPress={() => remove.mutate()}
-        disabled={speakers.length > 0 || remove.isPending}
-      />
+      <TakenAlong on={{ kind: 'family', id: stored.id }} />
+      <Button label="Remove" hint={stored.name} onPress={remove} />
     </KitPage>
   );
 }

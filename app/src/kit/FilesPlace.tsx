@@ -1,4 +1,4 @@
-import { DocumentBox } from './DocumentBox';
+import { DocumentBox } from '../screens/lazyForms';
 import { KitPage } from './KitPage';
 import { UnitsFile } from './UnitsFile';
 

@@ -1,12 +1,15 @@
 import { allQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
 import type { Question } from '@ergon/core/describe/question';
+import { profileDocument } from '@ergon/core/operation/crewDocument';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
+import { writeDocument } from '@ergon/core/record/kitDocument';
 import type { Profile } from '@ergon/core/record/profile';
 import { profileSchema } from '@ergon/core/record/profileSchema';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
+import { download } from '../components/download';
 import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
@@ -16,6 +19,7 @@ import { QuestionField } from './QuestionField';
 import { SaveModelBar } from './SaveModelBar';
 import { modelName } from './profileSummary';
 import { useQuestionContext } from './questionContext';
+import { TakenAlong } from './TakenAlong';
 import { useStoredModel } from './useStoredModel';
 
 /** One model, all there is to say of it. Units and looks that use it stay as they are. */
@@ -30,20 +34,18 @@ export function ModelPage() {
       </KitPage>
     );
   }
-  const version = rig.versions.profiles[model] ?? 1;
-  return <Refine key={model} stored={profile} version={version} />;
+  return <Refine key={model} stored={profile} />;
 }
 
-function Refine({ stored, version }: { stored: Profile; version: number }) {
+function Refine({ stored }: { stored: Profile }) {
   const wide = useWide();
   const { rig } = useRig();
   const name = modelName(stored);
   const model = useStoredModel<Profile>({
+    kind: 'profile',
     stored,
-    version,
     schema: profileSchema,
     name,
-    at: '/profiles',
     list: '/kit/models',
   });
   const { current: profile, setDraft, changed, remove, faults, problem } = model;
@@ -65,15 +67,11 @@ function Refine({ stored, version }: { stored: Profile; version: number }) {
             <Button
               label="Export"
               hint={name}
-              onPress={() => window.location.assign(`/api/document/profiles/${stored.id}`)}
+              onPress={() => rig && download(`ergon-${stored.id}.json`, writeDocument(profileDocument(rig, stored.id)!))}
             />
-            <Button
-              label="Remove"
-              hint={name}
-              onPress={() => remove.mutate()}
-              disabled={units.length > 0 || remove.isPending}
-            />
+            <Button label="Remove" hint={name} onPress={remove} />
           </View>
+          <TakenAlong on={{ kind: 'profile', id: stored.id }} />
         </View>
         <View style={[styles.groups, wide && styles.fill]}>
           <Questions profile={profile} faults={faults} onChange={setDraft} />
@@ -118,9 +116,9 @@ function Questions({ profile, faults, onChange }: QuestionsProps) {
   ));
 }
 
-/** The server names fields by their path in what it was sent: `doc.radios[0].firmware`. */
+/** Faults name fields by their path, as `radios[0].firmware`. */
 function faultOf(question: Question, faults: readonly FieldFault[]): string | undefined {
-  const plain = (path: string) => path.replace(/^doc\./, '').replace(/\[(\d+)\]/g, '.$1');
+  const plain = (path: string) => path.replace(/\[(\d+)\]/g, '.$1');
   return faults.find((fault) => plain(fault.path) === question.id)?.message;
 }
 

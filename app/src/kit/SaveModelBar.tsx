@@ -4,13 +4,13 @@ import { Words } from '../components/Words';
 import { space } from '../theme/tokens';
 
 interface SaveModelBarProps {
-  model: { changed: boolean; problem: string | null; savePending: boolean; saveNow: () => void; drop: () => void };
+  model: { changed: boolean; problem: string | null; saveNow: () => void; drop: () => void };
   name: string;
 }
 
 /** Saves or drops what was changed of a family or a profile, and says why it could not. */
 export function SaveModelBar({ model, name }: SaveModelBarProps) {
-  const { changed, problem, savePending, saveNow, drop } = model;
+  const { changed, problem, saveNow, drop } = model;
   return (
     <View style={styles.bar}>
       {problem !== null && (
@@ -19,7 +19,7 @@ export function SaveModelBar({ model, name }: SaveModelBarProps) {
         </Words>
       )}
       <View style={styles.buttons}>
-        <Button kind="act" grow label="Save" hint={name} onPress={saveNow} disabled={!changed || savePending} />
+        <Button kind="act" grow label="Save" hint={name} onPress={saveNow} disabled={!changed} />
         <Button label="Drop changes" onPress={drop} disabled={!changed} />
       </View>
     </View>

@@ -1,21 +1,20 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { abilityLines } from '@ergon/core/describe/profileAbilities';
-import type { CrewRig } from '@ergon/core/record/crewRig';
-import type { UnitPatch, VersionAnswer } from '@ergon/core/record/exchange';
+import { putting, removing } from '@ergon/core/operation/editsOf';
 import type { Profile } from '@ergon/core/record/profile';
+import type { Unit } from '@ergon/core/record/unit';
 import { unitSchema } from '@ergon/core/record/unitSchema';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import type { z } from 'zod';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Failure } from '../components/Failure';
 import { FormField } from '../components/FormField';
 import { Words } from '../components/Words';
-import { call } from '../rig/api';
+import { HistoryLink } from '../history/HistoryLink';
 import { useRig } from '../rig/Rig';
-import { useKitChange } from '../rig/useKitChange';
 import { space } from '../theme/tokens';
+import { TakenAlong } from './TakenAlong';
 
 /** The fields of a unit that are words, with what they are called. */
 const TEXTS = [
@@ -31,32 +30,30 @@ const entrySchema = unitSchema.omit({ id: true, profile: true });
 type Entry = z.infer<typeof entrySchema>;
 
 export interface UnitEditorProps {
-  unit: CrewRig['units'][number];
+  unit: Unit;
   profile: Profile;
   onClose: () => void;
 }
 
 export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
-  const before = entryOf(unit);
+  const { queue } = useRig();
   const { control, handleSubmit, formState } = useForm<Entry>({
     resolver: zodResolver(entrySchema),
-    defaultValues: before,
+    defaultValues: entryOf(unit),
     mode: 'onChange',
   });
   // Both are read at every drawing: what is not read is not kept up to date.
   const { isDirty, isValid } = formState;
-  const path = `/units/${unit.id}`;
-  const patch = (version: number, to: Entry) => call<VersionAnswer>('PATCH', path, { version, set: patchOf(to) });
-  const save = useKitChange<Entry, VersionAnswer>({
-    send: (entry) => patch(unit.version, entry),
-    undo: ({ version }) => ({ label: `edit of ${unit.label}`, run: () => patch(version, before) }),
-    onDone: onClose,
-  });
-  const remove = useKitChange({
-    send: () => call('DELETE', path),
-    undo: () => ({ label: `removal of ${unit.label}`, run: () => call('POST', `${path}/restore`) }),
-    onDone: onClose,
-  });
+  const on = { kind: 'unit', id: unit.id } as const;
+  const save = (entry: Entry) => {
+    const doc = { ...unit, ...patchOf(entry) };
+    queue.submit(`edit of ${unit.label}`, (rig, born) => putting(rig, { on, doc, born }));
+    onClose();
+  };
+  const remove = () => {
+    queue.submit(`removal of ${unit.label}`, (rig) => removing(rig, on));
+    onClose();
+  };
   return (
     <View style={styles.editor}>
       <CanDo profile={profile} />
@@ -74,12 +71,13 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
           kind="act"
           label="Save"
           hint={unit.label}
-          onPress={() => void handleSubmit((entry) => save.mutate(entry))()}
-          disabled={!isDirty || !isValid || save.isPending}
+          onPress={() => void handleSubmit(save)()}
+          disabled={!isDirty || !isValid}
         />
-        <Button label="Remove" hint={unit.label} onPress={() => remove.mutate()} disabled={remove.isPending} />
+        <Button label="Remove" hint={unit.label} onPress={remove} />
+        <HistoryLink of={`unit:${unit.id}`} name={unit.label} />
       </View>
-      <Failure error={save.error ?? remove.error} />
+      <TakenAlong on={on} />
     </View>
   );
 }
@@ -107,14 +105,14 @@ const InService = ({ value, onChoose }: { value: boolean; onChoose: (value: bool
   />
 );
 
-const entryOf = (unit: CrewRig['units'][number]): Entry => ({
+const entryOf = (unit: Unit): Entry => ({
   label: unit.label,
   inService: unit.inService !== false,
   ...Object.fromEntries(TEXTS.map(([name]) => [name, unit[name] ?? ''])),
 });
 
 /** A text left empty is not recorded, and in service is what a unit is when nothing is said. */
-const patchOf = (entry: Entry): UnitPatch => ({
+const patchOf = (entry: Entry): Omit<Unit, 'id' | 'profile'> => ({
   label: entry.label,
   inService: entry.inService ? null : false,
   ...Object.fromEntries(TEXTS.map(([name]) => [name, entry[name] || null])),

@@ -1,5 +1,5 @@
-import type { CrewRig } from '@ergon/core/record/crewRig';
 import type { Profile } from '@ergon/core/record/profile';
+import type { Unit } from '@ergon/core/record/unit';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -10,7 +10,7 @@ import { modelName, powerText } from './profileSummary';
 import { UnitEditor } from '../screens/lazyForms';
 
 interface UnitRowProps {
-  unit: CrewRig['units'][number];
+  unit: Unit;
   profile: Profile;
   open: boolean;
   onToggle: () => void;
@@ -38,13 +38,13 @@ export function UnitRow({ unit, profile, open, onToggle }: UnitRowProps) {
         </View>
         <Chevron size={20} color={colours.quiet} />
       </Pressable>
-      {open && <UnitEditor key={unit.version} unit={unit} profile={profile} onClose={onToggle} />}
+      {open && <UnitEditor key={JSON.stringify(unit)} unit={unit} profile={profile} onClose={onToggle} />}
     </View>
   );
 }
 
 /** Whether a unit is here and works, when there is something to say of it. */
-const awayText = (unit: CrewRig['units'][number]): string =>
+const awayText = (unit: Unit): string =>
   [
     unit.inService === false && 'out of service',
     unit.lentTo && `lent to ${unit.lentTo}`,

@@ -1,14 +1,12 @@
 import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/describe/unitTable';
-import type { UnitBatch } from '@ergon/core/record/exchange';
+import { putting } from '@ergon/core/operation/editsOf';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { Failure } from '../components/Failure';
 import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
+import { download } from '../components/download';
 import { useRig } from '../rig/Rig';
-import { call } from '../rig/api';
-import { useKitChange } from '../rig/useKitChange';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { readCsv, writeCsv } from './csv';
@@ -48,7 +46,7 @@ export function UnitsFile() {
         <Button
           label="Export"
           hint="the unit list"
-          onPress={() => download(writeCsv(unitTable(rig?.units ?? [], kit.profiles)))}
+          onPress={() => download('ergon-units.csv', writeCsv(unitTable(rig?.units ?? [], kit.profiles)))}
         />
         <FilePick
           label="Read a list"
@@ -65,14 +63,6 @@ export function UnitsFile() {
       {preview && <PlanPreview key={preview.file} {...preview} onDone={() => setPreview(null)} />}
     </View>
   );
-}
-
-function download(text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  link.download = 'ergon-units.csv';
-  link.click();
-  URL.revokeObjectURL(link.href);
 }
 
 function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
@@ -96,13 +86,11 @@ function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
             kind="act"
             label={capital(parts.filter(Boolean).join(' and '))}
             detail={refused.length > 0 ? `and leave ${refused.length} out` : undefined}
-            onPress={() => write.mutate()}
-            disabled={write.isPending}
+            onPress={write}
           />
         )}
         <Button label={writes > 0 ? 'Write nothing' : 'Close'} onPress={onDone} />
       </View>
-      <Failure error={write.error} before="Nothing was written. " />
     </View>
   );
 }
@@ -114,25 +102,14 @@ interface PlannedWrites {
 
 /** Writes the rows in one piece; undone, all of them go back in one piece. */
 function useWritePlan(file: string, { adds, changes }: PlannedWrites, onDone: () => void) {
-  const batch = (body: UnitBatch) => call('POST', '/units/batch', body);
-  return useKitChange({
-    send: () =>
-      batch({
-        add: adds.map((row) => row.unit!),
-        change: changes.map((row) => ({ version: row.before!.version, unit: row.unit! })),
-        remove: [],
-      }),
-    undo: () => ({
-      label: `reading ${file}`,
-      run: () =>
-        batch({
-          add: [],
-          change: changes.map((row) => ({ version: row.before!.version + 1, unit: withoutVersion(row.before!) })),
-          remove: adds.map((row) => row.unit!.id),
-        }),
-    }),
-    onDone,
-  });
+  const { queue } = useRig();
+  return () => {
+    const units = [...adds, ...changes].map((row) => row.unit!);
+    queue.submit(`reading ${file}`, (rig, born) =>
+      units.flatMap((doc) => putting(rig, { on: { kind: 'unit', id: doc.id }, doc, born })),
+    );
+    onDone();
+  };
 }
 
 const NoUnitList = ({ file, problems }: { file: string; problems: readonly string[] }) => (
@@ -147,7 +124,6 @@ const NoUnitList = ({ file, problems }: { file: string; problems: readonly strin
 );
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-const withoutVersion = <T extends { version: number }>({ version: _version, ...rest }: T): Omit<T, 'version'> => rest;
 const refusedText = (row: PlannedRow): string =>
   `line ${row.line}, ${row.label || 'no label'}: ${row.reasons.map(({ column, message }) => `${column} ${message}`).join('; ')}`;
 const changedText = (row: PlannedRow): string => `line ${row.line}, ${row.before!.label}: ${row.changes.join(', ')}`;

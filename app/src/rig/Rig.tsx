@@ -1,18 +1,19 @@
-import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { indexKit, type KitIndex } from '@ergon/core/rig/rig';
 import type { Names } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { ApiFailure, call } from './api';
 import { browserPorts } from './browserPorts';
-import { EditQueue, type EditState, type Ports } from './editQueue';
+import { OperationQueue, type QueueState } from './operationQueue';
+import type { Ports } from './ports';
+import { useFeed } from './useFeed';
 
-export interface RigContextValue extends EditState {
-  queue: EditQueue;
+export interface RigContextValue extends QueueState {
+  queue: OperationQueue;
   /** Reads the server's state again. */
   refresh: () => void;
-  signedOut: boolean;
   failed: boolean;
   names: Names;
   kit: KitIndex;
@@ -21,27 +22,28 @@ export interface RigContextValue extends EditState {
 const RigContext = createContext<RigContextValue | null>(null);
 const EMPTY_KIT = indexKit({ families: [], profiles: [], units: [] });
 
-export function RigProvider({ children, ports = browserPorts }: { children: ReactNode; ports?: Ports }) {
-  const [queue] = useState(() => new EditQueue(ports));
+export function RigProvider({ children, ports }: { children: ReactNode; ports?: Ports }) {
+  const [queue] = useState(() => new OperationQueue(ports ?? browserPorts()));
   const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
+  useEffect(() => {
+    queue.start();
+    return () => queue.close();
+  }, [queue]);
   const query = useQuery({
     queryKey: ['rig'],
     queryFn: () => call<CrewRig>('GET', '/rig'),
-    refetchInterval: 15_000,
     retry: (count, error) => !(error instanceof ApiFailure) && count < 2,
   });
   useEffect(() => {
     if (query.data) queue.setBase(query.data);
   }, [query.data, queue]);
-  useEffect(() => {
-    const online = () => void queue.flush();
-    window.addEventListener('online', online);
-    return () => window.removeEventListener('online', online);
-  }, [queue]);
+  useKeptBase(state.base);
+  useFeed(queue, state);
 
   const { rig } = state;
   const kit = useMemo(() => (rig ? indexKit(rig) : EMPTY_KIT), [rig?.families, rig?.profiles, rig?.units]); // eslint-disable-line react-hooks/exhaustive-deps
   const { refetch, error } = query;
+  const isOut = error instanceof ApiFailure && error.status === 401;
   const value = useMemo(
     () => ({
       ...state,
@@ -49,12 +51,22 @@ export function RigProvider({ children, ports = browserPorts }: { children: Reac
       kit,
       names: namesOf(kit),
       refresh: () => void refetch(),
-      signedOut: error instanceof ApiFailure && error.status === 401,
+      signedOut: state.signedOut || isOut,
       failed: error !== null && !state.rig,
     }),
-    [state, queue, kit, refetch, error],
+    [state, queue, kit, refetch, isOut, error],
   );
   return <RigContext.Provider value={value}>{children}</RigContext.Provider>;
+}
+
+/** What the feed has told is kept with what was fetched, so that a start without a server begins where this ended. */
+function useKeptBase(base: CrewRig | null): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    const known = client.getQueryData<CrewRig>(['rig']);
+    if (base && known && known.crew.id === base.crew.id && known.number < base.number)
+      client.setQueryData(['rig'], base);
+  }, [base, client]);
 }
 
 export function useRig(): RigContextValue {

@@ -1,11 +1,10 @@
-import type { Conflict, Failure } from '@ergon/core/record/exchange';
+import type { Failure } from '@ergon/core/record/exchange';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
 
 /** The server said no, and why. */
 export class ApiFailure extends Error {
   readonly code: string;
   readonly faults: readonly FieldFault[];
-  readonly conflicts: readonly Conflict[];
 
   constructor(
     readonly status: number,
@@ -14,23 +13,32 @@ export class ApiFailure extends Error {
     super(error.message);
     this.code = error.code;
     this.faults = error.faults;
-    this.conflicts = error.conflicts ?? [];
   }
 }
 
-/** The server cannot be reached, or its database cannot: what was to be sent is worth another try. */
+/** The server cannot be reached, or what answers is not our server: worth another try. */
 export class Unreachable extends Error {}
 
+/** Longer than this no answer is waited for. */
+const WITHIN_MS = 15_000;
+
+/** Signing in, and reading; what a member changes goes through the queue of operations. */
 export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   const response = await fetch(`/api${path}`, {
     method,
+    signal: AbortSignal.timeout(WITHIN_MS),
     ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
   }).catch(() => {
     throw new Unreachable('The server cannot be reached.');
   });
   if (response.status >= 500) throw new Unreachable('The server has trouble.');
-  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
-  throw new ApiFailure(response.status, (await response.json()) as Failure);
+  if (response.status === 204) return undefined as T;
+  // A portal's page comes with a friendly status: what is not JSON is not from our server.
+  const answer = (await response.json().catch(() => undefined)) as Failure | undefined;
+  if (answer === undefined) throw new Unreachable('Something other than the server answers.');
+  if (response.ok) return answer as T;
+  if (typeof answer.error?.code !== 'string') throw new Unreachable('Something other than the server answers.');
+  throw new ApiFailure(response.status, answer);
 }
 
 /** One sentence about a failure, naming the first field at fault. */

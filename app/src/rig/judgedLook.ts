@@ -1,6 +1,6 @@
 /** The looks of the rig, joined with the kit and judged. */
 import { type Change, withChangedUnits } from '@ergon/core/record/change';
-import { type CrewRig, VERSIONED } from '@ergon/core/record/crewRig';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Look } from '@ergon/core/record/look';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
@@ -10,31 +10,23 @@ import { useRig } from './Rig';
 
 /** A look joined with the kit and judged; made once per change of the rig. */
 export interface JudgedLook {
-  look: RigLook;
+  look: Look;
   judgement: Judgement;
   readiness: readonly LightReadiness[];
 }
 
-export type RigLook = CrewRig['looks'][number];
-
 /** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
-const judgedLooks = new WeakMap<RigLook, { kit: KitIndex; tests: CrewRig['tests']; judged: JudgedLook }>();
+const judgedLooks = new WeakMap<Look, { kit: KitIndex; tests: CrewRig['tests']; judged: JudgedLook }>();
 
-export function judgeLook(kit: KitIndex, look: RigLook, tests: CrewRig['tests']): JudgedLook {
+export function judgeLook(kit: KitIndex, look: Look, tests: CrewRig['tests']): JudgedLook {
   const known = judgedLooks.get(look);
   if (known && known.kit === kit && known.tests === tests) return known.judged;
-  const judgement = judge(buildRig(kit, plainLook(look)));
+  const judgement = judge(buildRig(kit, look));
   const own = tests.filter((test) => test.look === look.id);
   const judged = { look, judgement, readiness: readinessOf(judgement, own) };
   judgedLooks.set(look, { kit, tests, judged });
   return judged;
 }
-
-/** A look without the versions of its settings. */
-export const plainLook = (look: RigLook): Look => ({
-  ...look,
-  units: Object.fromEntries(Object.entries(look.units).map(([id, placed]) => [id, placed.settings])),
-});
 
 /** The same look after changes that are only tried: nothing of it is kept or sent. */
 export function tryOnPaper(
@@ -44,7 +36,7 @@ export function tryOnPaper(
   tests: CrewRig['tests'],
 ): JudgedLook {
   if (changes.length === 0) return judged;
-  const units = withChangedUnits(judged.look.units, changes, VERSIONED);
+  const units = withChangedUnits(judged.look.units, changes);
   return judgeLook(kit, { ...judged.look, units }, tests);
 }
 
@@ -67,5 +59,5 @@ export function useJudgedLooks(): JudgedLook[] {
   }, [kit, looks, tests]);
 }
 
-export const inOrder = (looks: CrewRig['looks']): CrewRig['looks'] =>
+export const inOrder = (looks: CrewRig['looks']): Look[] =>
   [...looks].sort((a, b) => ((a.time ?? '99') < (b.time ?? '99') ? -1 : 1));

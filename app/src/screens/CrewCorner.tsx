@@ -1,8 +1,12 @@
+import { startingAgain } from '@ergon/core/operation/editsOf';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
+import { HistoryLink } from '../history/HistoryLink';
+import { forgetFetched } from '../offline/keptCache';
 import { AddMember } from './AddMember';
 import { call, failureText } from '../rig/api';
 import { useRig } from '../rig/Rig';
@@ -10,17 +14,23 @@ import { space } from '../theme/tokens';
 
 /** Whose rig this is, and the way out. */
 export function CrewCorner() {
-  const { rig, refresh } = useRig();
+  const { rig, queue, waits } = useRig();
+  const waiting = waits.length;
   const client = useQueryClient();
   const router = useRouter();
   const leave = useMutation({
     mutationFn: () => call('DELETE', '/session'),
-    onSuccess: () => {
+    onSuccess: async () => {
       client.clear();
+      await forgetFetched();
       router.replace('/sign-in');
     },
   });
-  const reset = useMutation({ mutationFn: () => call('POST', '/demo/reset'), onSuccess: refresh });
+  const reset = useMutation({
+    mutationFn: () => call<KitDocument>('GET', '/document/demo'),
+    onSuccess: (demo) =>
+      void queue.submit('starting the demo again', (now, born) => startingAgain(now, demo, born)),
+  });
   if (!rig) return null;
   const failure = leave.error ?? reset.error;
   return (
@@ -36,9 +46,15 @@ export function CrewCorner() {
             disabled={reset.isPending}
           />
         )}
+        <HistoryLink />
         {!rig.crew.isDemo && <AddMember />}
         <Button label="Sign out" onPress={() => leave.mutate()} />
       </View>
+      {waiting > 0 && (
+        <Words as="small" tone="quiet">
+          {`${waiting === 1 ? 'A change waits' : `${waiting} changes wait`} here. Signed out, they stay and are sent once you sign in again.`}
+        </Words>
+      )}
       {failure && (
         <Words tone="fault" live>
           {failureText(failure)}

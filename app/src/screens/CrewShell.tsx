@@ -1,10 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redirect } from 'expo-router';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Notices } from '../components/Notices';
 import { Places } from '../components/Places';
+import { QuietLines } from '../components/QuietLines';
 import { Words } from '../components/Words';
 import { useWide } from '../components/useWide';
 import { useShortcuts } from '../keys/useShortcuts';
@@ -15,15 +16,17 @@ import { space } from '../theme/tokens';
 
 /** Everything behind sign-in: the crew's rig, the places, and what needs the member's word. */
 export function CrewShell({ children }: { children: ReactNode }) {
+  const client = useQueryClient();
   const session = useQuery({
     queryKey: ['session'],
     queryFn: () => call<{ signedIn: boolean }>('GET', '/session'),
-    staleTime: Infinity,
     retry: 1,
   });
   if (session.isPending) return <Waiting words="Opening…" />;
-  if (session.isError) return <Waiting words="The server cannot be reached." retry={() => void session.refetch()} />;
-  if (!session.data.signedIn) return <Redirect href="/sign-in" />;
+  if (!session.data) return <Waiting words="The server cannot be reached." retry={() => void session.refetch()} />;
+  // A session that ended by itself stops nobody: what is on the device goes on, and waits for a sign-in to be sent.
+  const isKnownHere = client.getQueryData(['rig']) !== undefined;
+  if (!session.data.signedIn && !isKnownHere) return <Redirect href="/sign-in" />;
   return (
     <RigProvider>
       <Shell>{children}</Shell>
@@ -35,8 +38,8 @@ function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
   const { rig, signedOut, failed, refresh, queue } = useRig();
-  useShortcuts({ undo: () => void queue.undo() });
-  if (signedOut) return <Redirect href="/sign-in" />;
+  useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() });
+  if (!rig && signedOut) return <Redirect href="/sign-in" />;
   if (!rig)
     return failed ? (
       <Waiting words="The server cannot be reached." retry={refresh} />
@@ -49,6 +52,7 @@ function Shell({ children }: { children: ReactNode }) {
       <View style={styles.place}>
         {children}
         <Notices />
+        <QuietLines />
       </View>
       {!wide && <Places wide={false} />}
     </View>

@@ -1,5 +1,5 @@
 import { type Tag, TAGS, tagsOf } from '@ergon/core/describe/profileAbilities';
-import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Profile } from '@ergon/core/record/profile';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -5,7 +5,7 @@ import { useRig } from '../rig/Rig';
 import { useJudgedLooks } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
-import { tallyText } from './Tonight';
+import { tallyText } from './tallyText';
 
 /** The evening's looks beside the drawing, on a wide screen. */
 export function LookList({ current, place }: { current: string; place: 'lines' | 'fire' }) {

@@ -1,16 +1,14 @@
 import { placingsFor } from '@ergon/core/mend/placing';
+import { making, placingRef } from '@ergon/core/operation/editsOf';
 import type { Settings } from '@ergon/core/record/settings';
 import { type Names, said } from '@ergon/core/words/settingWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Failure } from '../components/Failure';
 import { useRig } from '../rig/Rig';
-import { call } from '../rig/api';
 import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
-import { useKitChange } from '../rig/useKitChange';
 import { space } from '../theme/tokens';
 
 /**
@@ -21,19 +19,6 @@ export function PlaceUnit({ judged }: { judged: JudgedLook }) {
   const { rig, queue, names, kit } = useRig();
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
-  const path = `/looks/${judged.look.id}/units`;
-  const place = useKitChange<{ id: string; label: string; settings: Settings }>({
-    send: ({ id, settings }) => call('POST', path, { unit: id, settings }),
-    undo: (_, { id, label }) => ({
-      label: `putting ${label} in`,
-      // Edits of the unit that still wait must reach it before it goes.
-      run: () => queue.whenSaved().then(() => call('DELETE', `${path}/${id}`)),
-    }),
-    onDone: () => {
-      setOpen(false);
-      setChosen(null);
-    },
-  });
   const order = byLabel(names);
   const others = (rig?.units ?? [])
     .filter((unit) => !(unit.id in judged.look.units) && unit.inService !== false)
@@ -42,7 +27,12 @@ export function PlaceUnit({ judged }: { judged: JudgedLook }) {
   const profile = unit && kit.profiles.get(unit.profile);
   const placings = unit && profile ? placingsFor(judged.judgement.rig, { unit, profile }) : [];
   if (others.length === 0) return null;
-  const put = (settings: Settings) => place.mutate({ id: unit!.id, label: unit!.label, settings });
+  const put = (settings: Settings) => {
+    const on = placingRef(judged.look.id, unit!.id);
+    queue.submit(`putting ${unit!.label} in`, (_, born) => [making(on, settings, born)]);
+    setOpen(false);
+    setChosen(null);
+  };
   return (
     <View style={styles.box}>
       <Button label={open ? 'Close' : 'Put a unit in this look'} expanded={open} onPress={() => setOpen(!open)} />
@@ -63,13 +53,11 @@ export function PlaceUnit({ judged }: { judged: JudgedLook }) {
               label={`Put ${unit.label} in to hear ${names.unit(sender)}`}
               detail={netText(settings, names)}
               onPress={() => put(settings)}
-              disabled={place.isPending}
             />
           ))}
-          <Button label={`Put ${unit.label} in with nothing set`} onPress={() => put({})} disabled={place.isPending} />
+          <Button label={`Put ${unit.label} in with nothing set`} onPress={() => put({})} />
         </View>
       )}
-      <Failure error={place.error} />
     </View>
   );
 }

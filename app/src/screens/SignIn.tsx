@@ -13,6 +13,7 @@ import { Failure } from '../components/Failure';
 import { FormField } from '../components/FormField';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
+import { forgetFetched } from '../offline/keptCache';
 import { call } from '../rig/api';
 import { space } from '../theme/tokens';
 
@@ -35,8 +36,9 @@ export function SignIn() {
   const [isNew, setIsNew] = useState(false);
   const enter = useMutation({
     mutationFn: ({ path, body }: Entry) => call('POST', path, body),
-    onSuccess: () => {
+    onSuccess: async () => {
       client.clear();
+      await forgetFetched();
       client.setQueryData(['session'], { signedIn: true });
       router.replace('/');
     },

@@ -1,4 +1,3 @@
-import { tally } from '@ergon/core/verdict/readiness';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { useRouter } from 'expo-router';
@@ -16,6 +15,7 @@ import { useTheme } from '../theme/Theme';
 import { space, THEMES, TOUCH } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
 import { nextStep } from './nextStep';
+import { tallyText } from './tallyText';
 
 export function Tonight() {
   const router = useRouter();
@@ -65,15 +65,6 @@ export function Tonight() {
       <CrewCorner />
     </Page>
   );
-}
-
-/** "3 proven · 4 computed · 2 failing", leaving out what there is none of. */
-export function tallyText(judged: JudgedLook): string {
-  const count = tally(judged.readiness);
-  const parts = (['failing', 'unknown', 'computed', 'proven'] as const)
-    .filter((state) => count[state] > 0)
-    .map((state) => `${count[state]} ${state}`);
-  return parts.join(' · ') || 'no lights';
 }
 
 function LookRow({ judged }: { judged: JudgedLook }) {

@@ -1,6 +1,7 @@
 /** The forms and the packages behind them, which the bundler puts into one piece. */
 export { AddFamily } from '../kit/AddFamily';
 export { AddUnits } from '../kit/AddUnits';
+export { DocumentBox } from '../kit/DocumentBox';
 export { DescribeModel } from '../kit/DescribeModel';
 export { FamilyPage } from '../kit/FamilyPage';
 export { ModelPage } from '../kit/ModelPage';

@@ -19,6 +19,7 @@ export const AddFamily = lazyForm((forms) => forms.AddFamily);
 export const AddUnits = lazyForm((forms) => forms.AddUnits);
 export const AroundForm = lazyForm((forms) => forms.AroundForm);
 export const DescribeModel = lazyForm((forms) => forms.DescribeModel);
+export const DocumentBox = lazyForm((forms) => forms.DocumentBox);
 export const FamilyPage = lazyForm((forms) => forms.FamilyPage);
 export const MemberForm = lazyForm((forms) => forms.MemberForm);
 export const ModelPage = lazyForm((forms) => forms.ModelPage);

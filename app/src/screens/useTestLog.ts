@@ -23,13 +23,16 @@ export function useTestLog({ judgement, look }: JudgedLook, shot: Shot): TestLog
   const [seen, setSeen] = useState<SeenByLight>({});
   const [logged, setLogged] = useState(0);
   const log = () => {
+    const at = new Date().toISOString();
     const tests = Object.entries(seen).map(([light, result]) => ({
+      look: look.id,
       light,
       ...shotRefOf(shot),
       result,
       fingerprint: fingerprint(judgement.rig, shot.runs.get(light)!.light, shot.body),
+      at,
     }));
-    queue.logTests(look.id, tests, new Date().toISOString());
+    queue.logTests(tests);
     setLogged(tests.length);
     setSeen({});
   };

@@ -1,4 +1,5 @@
-import { type LookHead, lookHeadSchema } from '@ergon/core/record/exchange';
+import type { LookHead } from '@ergon/core/operation/crewState';
+import { lookHeadSchema } from '@ergon/core/operation/operationSchema';
 import type { Emitter } from '@ergon/core/record/look';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -25,18 +26,16 @@ export function readEmitters(text: string): Emitter[] | null {
 
 export interface AroundFormProps {
   head: LookHead;
-  version: number;
 }
 
 /** How long nothing is fired before a look, and what else is on the air there. */
-export function AroundForm({ head, version }: AroundFormProps) {
+export function AroundForm({ head }: AroundFormProps) {
   const { rig } = useRig();
   const model = useStoredModel<LookHead>({
+    kind: 'look',
     stored: head,
-    version,
     schema: lookHeadSchema,
     name: head.name,
-    at: '/looks',
   });
   const { current, setDraft, changed, problem } = model;
   const [minutes, setMinutes] = useState(current.quietMinutes == null ? '' : String(current.quietMinutes));
@@ -81,7 +80,7 @@ export function AroundForm({ head, version }: AroundFormProps) {
         label="Save"
         hint="what is around this look"
         onPress={model.saveNow}
-        disabled={!changed || noMinutes || noEmitters || model.savePending}
+        disabled={!changed || noMinutes || noEmitters}
       />
     </View>
   );

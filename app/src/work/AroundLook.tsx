@@ -1,14 +1,12 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { AroundForm } from '../screens/lazyForms';
 import { space } from '../theme/tokens';
 
 /** What a look says of itself: how long nothing is fired before it, and what else is on the air. */
 export function AroundLook({ judged }: { judged: JudgedLook }) {
-  const { rig } = useRig();
   const { units: _units, ...head } = judged.look;
   const [open, setOpen] = useState(false);
   return (
@@ -18,7 +16,7 @@ export function AroundLook({ judged }: { judged: JudgedLook }) {
         expanded={open}
         onPress={() => setOpen(!open)}
       />
-      {open && <AroundForm head={head} version={rig?.versions.looks[head.id] ?? 1} />}
+      {open && <AroundForm head={head} />}
     </View>
   );
 }

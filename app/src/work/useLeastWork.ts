@@ -1,6 +1,6 @@
 import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
 import { useMemo } from 'react';
-import { type JudgedLook, plainLook } from '../rig/judgedLook';
+import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 import { startLeastWork } from '../workers/startWorkers';
 import { useWorker } from '../workers/useWorker';
@@ -14,7 +14,7 @@ export function useLeastWork({ look, judgement }: JudgedLook, options: WorkOptio
     const { families, profiles, units } = kit;
     return {
       kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
-      look: plainLook(look),
+      look,
       options: JSON.parse(asked) as WorkOptions,
     };
     // A change of the kit makes a new judgement of the same look.

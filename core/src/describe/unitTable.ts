@@ -37,9 +37,6 @@ export interface Table {
   rows: readonly (readonly string[])[];
 }
 
-/** A unit as the kit has it, with the version an edit must name. */
-export type KitUnit = Unit & { version: number };
-
 export interface PlannedRow {
   /** In the file, counting the header as line 1. */
   line: number;
@@ -48,7 +45,7 @@ export interface PlannedRow {
   /** What the row makes: the whole unit. Null when refused. */
   unit: Unit | null;
   /** The unit it changes. */
-  before: KitUnit | null;
+  before: Unit | null;
   /** Columns that change. */
   changes: readonly Column[];
   /** Why it is refused: the column, and what is wrong in words. */
@@ -83,7 +80,7 @@ export function unitTable(units: readonly Unit[], profiles: ReadonlyMap<string, 
 }
 
 /** What importing a table would do, row by row. Nothing is guessed: a row that is not clear is refused and says why. */
-export function planUnits(table: Table, units: readonly KitUnit[], profiles: Iterable<Profile>): UnitPlan {
+export function planUnits(table: Table, units: readonly Unit[], profiles: Iterable<Profile>): UnitPlan {
   const header = table.header.map((name) => name.trim().toLowerCase());
   const problems = headerProblems(header);
   if (problems.length > 0) return { problems, rows: [] };
@@ -105,15 +102,15 @@ function headerProblems(header: readonly string[]): string[] {
 const folded = (text: string): string => text.trim().toLowerCase();
 
 class Planner {
-  private readonly byId: Map<string, KitUnit>;
-  private readonly byLabel = new Map<string, KitUnit[]>();
+  private readonly byId: Map<string, Unit>;
+  private readonly byLabel = new Map<string, Unit[]>();
   private readonly ids: Set<string>;
   private readonly usedLabels = new Map<string, number>();
   private readonly usedUnits = new Map<string, number>();
 
   constructor(
     private readonly header: readonly Column[],
-    units: readonly KitUnit[],
+    units: readonly Unit[],
     private readonly profiles: readonly Profile[],
   ) {
     this.byId = new Map(units.map((unit) => [unit.id, unit]));
@@ -145,7 +142,7 @@ class Planner {
     if (reasons.length > 0 || !profile) return { ...base, outcome: 'refuse', unit: null, changes: [], reasons };
 
     const unit: Unit = {
-      ...withoutVersion(before),
+      ...before,
       id: before?.id ?? this.idFor(cell('id'), label),
       profile: profile.id,
       label,
@@ -162,7 +159,7 @@ class Planner {
     id: string | undefined,
     label: string,
     refuse: (column: Column, message: string) => void,
-  ): KitUnit | null {
+  ): Unit | null {
     if (id) {
       if (!ID.test(id)) refuse('id', 'may hold small letters, digits and hyphens only');
       return this.byId.get(id) ?? null;
@@ -194,7 +191,7 @@ class Planner {
 
   private checkTwice(
     label: string,
-    before: KitUnit | null,
+    before: Unit | null,
     line: number,
     refuse: (column: Column, message: string) => void,
   ): void {
@@ -235,12 +232,6 @@ class Planner {
     return (before.inService ?? true) === (after.inService ?? true) ? changed : [...changed, 'in service'];
   }
 }
-
-const withoutVersion = (unit: KitUnit | null): Partial<Unit> => {
-  if (!unit) return {};
-  const { version: _version, ...rest } = unit;
-  return rest;
-};
 
 function serviceOf(text: string | undefined, refuse: (column: Column, message: string) => void): Partial<Unit> {
   switch (text === undefined ? undefined : folded(text)) {

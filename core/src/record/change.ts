@@ -1,6 +1,6 @@
 /** Changes of settings: one setting of one unit going from one value to another. */
 import type { Look } from './look.ts';
-import { type SettingPath, type Settings, type SettingValue, withSetting } from './settings.ts';
+import { type SettingPath, type SettingValue, withSetting } from './settings.ts';
 
 export interface Change {
   unit: string;
@@ -19,19 +19,12 @@ export const isNoChange = (change: Change): boolean => isSameValue(change.from, 
 /** Which setting of which unit a change is of: the same for every value. */
 export const settingKey = ({ unit, setting }: Pick<Change, 'unit' | 'setting'>): string => `${unit} ${setting}`;
 
-/**
- * A record of units by id after the changes; units that are not in it are left alone.
- * @param read the settings of a unit's entry, and `write` the entry with other settings.
- */
-export function withChangedUnits<T>(
-  units: Readonly<Record<string, T>>,
-  changes: readonly Change[],
-  { read, write }: { read: (entry: T) => Settings; write: (entry: T, settings: Settings) => T },
-): Record<string, T> {
+/** Settings by unit after the changes; units that are not there are left alone. */
+export function withChangedUnits(units: Look['units'], changes: readonly Change[]): Look['units'] {
   const next = { ...units };
-  for (const change of changes) {
-    const entry = next[change.unit];
-    if (entry !== undefined) next[change.unit] = write(entry, withSetting(read(entry), change.setting, change.to));
+  for (const { unit, setting, to } of changes) {
+    const settings = next[unit];
+    if (settings !== undefined) next[unit] = withSetting(settings, setting, to);
   }
   return next;
 }
@@ -40,8 +33,7 @@ export function withChangedUnits<T>(
 export function withChanges(look: Look, changes: readonly Change[]): Look {
   const lost = changes.find(({ unit }) => look.units[unit] === undefined);
   if (lost) throw new Error(`look ${look.id} has no unit ${lost.unit}`);
-  const own = { read: (settings: Settings) => settings, write: (_: Settings, settings: Settings) => settings };
-  return { ...look, units: withChangedUnits(look.units, changes, own) };
+  return { ...look, units: withChangedUnits(look.units, changes) };
 }
 
 /** Later changes win, and keep the value the first one started from. */
@@ -53,6 +45,3 @@ export function mergeChanges(first: readonly Change[], next: readonly Change[]):
   }
   return [...merged.values()];
 }
-
-export const inverse = (changes: readonly Change[]): Change[] =>
-  [...changes].reverse().map((change) => ({ ...change, from: change.to, to: change.from }));

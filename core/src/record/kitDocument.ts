@@ -8,7 +8,7 @@ import { lookSchema } from './lookSchema.ts';
 import { type Json, migrate } from './migrate.ts';
 import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
-import type { Settings } from './settings.ts';
+import { unitReferences } from './settings.ts';
 import { unitSchema } from './unitSchema.ts';
 
 export { DOCUMENT_VERSION };
@@ -90,17 +90,6 @@ function brokenReferences(document: KitDocument): FieldFault[] {
     }
   });
   return faults;
-}
-
-/** The settings that name other units of the same look. */
-export function unitReferences(settings: Settings): readonly (readonly [field: string, ids: readonly string[]])[] {
-  const { mount, receiver, sees, firesFor } = settings;
-  return [
-    ['mount', mount == null ? [] : [mount]],
-    ['receiver', receiver == null ? [] : [receiver]],
-    ['sees', sees ?? []],
-    ['firesFor', firesFor ?? []],
-  ];
 }
 
 function uniqueIds(name: string, records: readonly { id: string }[], faults: FieldFault[]): Set<string> {

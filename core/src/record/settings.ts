@@ -47,10 +47,30 @@ export function withSetting(settings: Settings, path: SettingPath, value: Settin
   if (group) {
     const { letter, field } = group;
     const changed = { ...settings.groups?.[letter], [field]: value };
-    if (value == null) delete changed[field];
-    return { ...settings, groups: { ...settings.groups, [letter]: changed } };
+    return withGroups(settings, { ...settings.groups, [letter]: changed });
   }
   const next = { ...settings, [path]: value };
   if (value == null) delete next[path as keyof Settings];
   return next as Settings;
+}
+
+/** A group nothing is recorded of is as good as left out, and is. */
+export function withGroups(settings: Settings, groups: Settings['groups']): Settings {
+  const recorded = Object.entries(groups ?? {}).flatMap(([letter, told]) => {
+    const fields = Object.entries(told).filter(([, value]) => value != null);
+    return fields.length === 0 ? [] : [[letter, Object.fromEntries(fields)] as const];
+  });
+  const { groups: _groups, ...rest } = settings;
+  return recorded.length === 0 ? rest : { ...rest, groups: Object.fromEntries(recorded) };
+}
+
+/** The settings that name other units of the same look. */
+export function unitReferences(settings: Settings): readonly (readonly [field: string, ids: readonly string[]])[] {
+  const { mount, receiver, sees, firesFor } = settings;
+  return [
+    ['mount', mount == null ? [] : [mount]],
+    ['receiver', receiver == null ? [] : [receiver]],
+    ['sees', sees ?? []],
+    ['firesFor', firesFor ?? []],
+  ];
 }

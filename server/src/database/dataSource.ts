@@ -1,11 +1,12 @@
 import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
-import { FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
-import { LookUnit } from '../entities/LookUnit.ts';
 import { Member } from '../entities/Member.ts';
+import { OperationRow } from '../entities/OperationRow.ts';
+import { RateLimitRow } from '../entities/RateLimitRow.ts';
+import { RecordRow } from '../entities/RecordRow.ts';
 import { SessionRow } from '../entities/SessionRow.ts';
-import { TestFireRow } from '../entities/TestFireRow.ts';
+import { SharedSecret } from '../entities/SharedSecret.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 
 export interface DatabaseLogin {
@@ -32,7 +33,7 @@ export function createDataSource(login: DatabaseLogin, poolSize = 8): DataSource
     // A failing statement's parameters may hold what a person typed; they must not reach a log.
     logging: false,
     poolSize,
-    entities: [Crew, Member, FamilyRow, ProfileRow, UnitRow, LookRow, LookUnit, TestFireRow, SessionRow],
+    entities: [Crew, Member, RecordRow, OperationRow, SessionRow, RateLimitRow, SharedSecret],
     migrations: [...MIGRATIONS],
     migrationsTableName: 'schema_migrations',
   });

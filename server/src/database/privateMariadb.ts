@@ -12,6 +12,8 @@ import type { DatabaseLogin } from './dataSource.ts';
 const run = promisify(execFile);
 const READY_WITHIN_MS = 60_000;
 const STOP_WITHIN_MS = 15_000;
+/** Between two starts of a database that keeps dying. */
+const MOST_PAUSE_MS = 2000;
 
 export interface PrivateMariadb {
   pid: () => number | undefined;
@@ -129,6 +131,7 @@ class Supervised {
   private child: ChildProcess | null = null;
   private stopping = false;
   private failedStarts = 0;
+  private wasReady = false;
 
   constructor(private readonly spawnChild: () => ChildProcess) {}
 
@@ -136,8 +139,13 @@ class Supervised {
     return this.child?.pid;
   }
 
+  /** One that never came up will not; one that did is started again however often it dies. */
   get gaveUp(): boolean {
-    return this.failedStarts > 5;
+    return !this.wasReady && this.failedStarts > 5;
+  }
+
+  ready(): void {
+    this.wasReady = true;
   }
 
   start(): void {
@@ -149,7 +157,8 @@ class Supervised {
       if (this.stopping) return;
       // One that dies at once will die again; one that ran a while deserves another start.
       this.failedStarts = Date.now() - startedAt < 5000 ? this.failedStarts + 1 : 1;
-      if (!this.gaveUp) setTimeout(() => this.stopping || this.start(), 200);
+      const pause = Math.min(200 * this.failedStarts, MOST_PAUSE_MS);
+      if (!this.gaveUp) setTimeout(() => this.stopping || this.start(), pause);
     });
   }
 
@@ -169,7 +178,10 @@ async function untilReady(server: Supervised, socketPath: string): Promise<void>
   const deadline = Date.now() + READY_WITHIN_MS;
   while (Date.now() < deadline && !server.gaveUp) {
     const connection = await createConnection({ socketPath, user: 'root' }).catch(() => null);
-    if (connection) return connection.end();
+    if (connection) {
+      server.ready();
+      return connection.end();
+    }
     await sleep(100);
   }
   throw new Error('MariaDB did not start: see mariadb.log in the data folder');

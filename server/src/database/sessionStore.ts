@@ -8,7 +8,8 @@ export function createSessionStore(login: DatabaseLogin): { store: Store; close:
   const pool = createPool({ ...login, connectionLimit: 4, timezone: 'Z' });
   const MySqlStore = mysqlSession(session);
   const store = new MySqlStore(
-    { createDatabaseTable: false, clearExpired: true, checkExpirationInterval: 900_000 },
+    // The cookie ends when it was made to end: writing a session at every request would move nothing.
+    { createDatabaseTable: false, disableTouch: true, clearExpired: true, checkExpirationInterval: 900_000 },
     pool,
   );
   return {

@@ -1,7 +1,6 @@
-import type { EventInfo } from '@ergon/core/record/kitDocument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** A crew and the event it works on. Every other row belongs to one. */
+/** A crew. Every other row belongs to one. */
 @Entity({ name: 'crews' })
 export class Crew {
   @PrimaryColumn({ type: 'varchar', length: 64 })
@@ -14,8 +13,9 @@ export class Crew {
   @Column({ type: 'boolean', default: false })
   isDemo!: boolean;
 
-  @Column({ type: 'json' })
-  event!: EventInfo;
+  /** The number of its last operation. Whoever takes an operation raises it, and so holds the crew until the commit. */
+  @Column({ type: 'int', unsigned: true, default: 0 })
+  lastOperation!: number;
 
   @Column({ type: 'datetime', precision: 6, default: () => 'CURRENT_TIMESTAMP(6)' })
   createdAt!: Date;

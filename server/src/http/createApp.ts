@@ -9,15 +9,17 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { ApiError } from '../errors.ts';
-import { kitRoutes } from '../routes/kit.ts';
-import { rigRoutes } from '../routes/rig.ts';
+import { exportRoutes } from '../routes/export.ts';
+import { operationRoutes } from '../routes/operations.ts';
 import { signInRoutes } from '../routes/signIn.ts';
+import type { CrewServices } from '../store/crewServices.ts';
 import { errorHandler } from './errorHandler.ts';
 import { sameOrigin } from './sameOrigin.ts';
 import { sessions } from './session.ts';
 
 export interface AppOptions {
   source: DataSource;
+  crews: CrewServices;
   sessionStore: Store;
   sessionSecret: string;
   demo: KitDocument;
@@ -28,7 +30,7 @@ export interface AppOptions {
 }
 
 export function createApp(options: AppOptions): Express {
-  const { source, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
+  const { source, crews, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
   const app = express();
   app.disable('x-powered-by');
   if (logger) app.use(pinoHttp({ logger, autoLogging: false }));
@@ -49,12 +51,17 @@ export function createApp(options: AppOptions): Express {
     }),
   );
   app.use(compression());
-  app.use('/api', sameOrigin, express.json({ limit: '1mb' }), sessions(sessionStore, sessionSecret));
+  app.use('/api', sameOrigin, express.json({ limit: '8mb' }), sessions(sessionStore, sessionSecret));
   app.use('/api', (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
   });
-  app.use('/api', signInRoutes(source, { demo, triesPerMinute }), rigRoutes(source), kitRoutes(source));
+  app.use(
+    '/api',
+    signInRoutes(source, { triesPerMinute }),
+    operationRoutes(source, crews),
+    exportRoutes(source, crews.states, demo),
+  );
   app.use('/api', () => {
     throw new ApiError('route.missing');
   });

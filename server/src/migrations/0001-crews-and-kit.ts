@@ -45,6 +45,11 @@ export class CrewsAndKit1700000000001 implements MigrationInterface {
         \`data\` mediumtext NULL,
         PRIMARY KEY (\`session_id\`)
       ) ENGINE=InnoDB`);
+    await this.kit(runner);
+  }
+
+  /** The tables of the kit, which a later migration's way back makes again. */
+  async kit(runner: QueryRunner): Promise<void> {
     await runner.query(recordTable('families'));
     await runner.query(recordTable('profiles'));
     await runner.query(recordTable('units', '`removedAt` datetime(6) NULL,'));

@@ -1,26 +1,26 @@
 import { crewSchema, memberSchema, signInSchema } from '@ergon/core/record/exchange';
-import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
+import { SharedRateLimit } from '../database/sharedRateLimit.ts';
 import { ApiError } from '../errors.ts';
 import { enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
-import { addMember, checkMember, demoMember, resetDemo, startCrew } from '../store/crews.ts';
+import { addMember, checkMember, demoMember, startCrew } from '../store/crews.ts';
 
 export interface SignInOptions {
-  demo: KitDocument;
   /** Sign-in tries per address and minute. */
   triesPerMinute: number;
 }
 
-export function signInRoutes(source: DataSource, { demo, triesPerMinute }: SignInOptions): Router {
+export function signInRoutes(source: DataSource, { triesPerMinute }: SignInOptions): Router {
   const router = Router();
   const limited = rateLimit({
     windowMs: 60_000,
     limit: triesPerMinute,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    store: new SharedRateLimit(source),
     handler: (_request, _response, next) => next(new ApiError('sign-in.too-often')),
   });
 
@@ -45,12 +45,6 @@ export function signInRoutes(source: DataSource, { demo, triesPerMinute }: SignI
   });
   router.post('/demo', async (request, response) => {
     await enter(request, await demoMember(source));
-    response.status(204).end();
-  });
-  router.post('/demo/reset', limited, async (request, response) => {
-    const who = signedIn(request);
-    if (who.crewId !== (await demoMember(source)).crewId) throw new ApiError('record.missing');
-    await resetDemo(source, demo);
     response.status(204).end();
   });
   return router;

@@ -1,21 +1,26 @@
+import { emptyState } from '@ergon/core/operation/crewState';
+import type { Operation } from '@ergon/core/operation/edit';
+import { startingAgain } from '@ergon/core/operation/editsOf';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { NewCrew, NewMember } from '@ergon/core/record/exchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { hash, verify } from '@node-rs/argon2';
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { Crew } from '../entities/Crew.ts';
-import { FamilyRow, LookRow, ProfileRow, UnitRow } from '../entities/CrewRecord.ts';
 import { Member } from '../entities/Member.ts';
+import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
-import { importDocument } from './importDocument.ts';
+import type { SignedIn } from '../http/session.ts';
+import type { OperationTaker } from './takeOperations.ts';
 
 export const DEMO_CREW_ID = 'demo';
 const DEMO_MEMBER_ID = 'demo-guest';
 
 export async function startCrew(source: DataSource, input: NewCrew): Promise<Member> {
   const passphraseHash = await hash(input.passphrase);
-  const crew = { id: randomUUID(), name: input.crew, isDemo: false, event: { name: input.crew } };
+  const crew = { id: randomUUID(), name: input.crew, isDemo: false };
   try {
     return await source.transaction(async (manager) => {
       await manager.insert(Crew, crew);
@@ -51,31 +56,57 @@ export async function checkMember(source: DataSource, name: string, passphrase: 
 }
 
 /** Makes the demo crew with its document if it is not there yet; answers whether it did. */
-export async function ensureDemo(source: DataSource, document: KitDocument): Promise<boolean> {
-  if (await source.manager.existsBy(Crew, { id: DEMO_CREW_ID })) return false;
-  await source.transaction(async (manager) => {
-    await manager.insert(Crew, { id: DEMO_CREW_ID, name: 'Demo crew', isDemo: true, event: document.event });
-    await manager.insert(Member, {
-      id: DEMO_MEMBER_ID,
-      crewId: DEMO_CREW_ID,
-      name: 'Demo guest',
-      passphraseHash: null,
-    });
-    await importDocument(manager, DEMO_CREW_ID, document);
-  });
+export async function ensureDemo(source: DataSource, taker: OperationTaker, document: KitDocument): Promise<boolean> {
+  const crew = await source.manager.findOneBy(Crew, { id: DEMO_CREW_ID });
+  if (!crew) await insertDemo(source);
+  if ((crew?.lastOperation ?? 0) > 0 || (await source.manager.existsBy(RecordRow, { crewId: DEMO_CREW_ID })))
+    return false;
+  const id = randomBytes(16).toString('hex');
+  const operation: Operation = {
+    id,
+    version: DOCUMENT_VERSION,
+    crew: DEMO_CREW_ID,
+    member: 'nobody',
+    at: new Date().toISOString(),
+    label: 'the demo as it came',
+    edits: startingAgain(emptyState({ name: 'Demo crew' }), document, id),
+  };
+  const answer = await taker.take({ crewId: DEMO_CREW_ID, member: null }, operation);
+  if (answer.result === 'refused') throw new Error(`the demo is refused: ${JSON.stringify(answer.faults)}`);
   return true;
 }
 
-/** Puts the demo back as it came, test fires and all. */
-export async function resetDemo(source: DataSource, document: KitDocument): Promise<void> {
-  await source.transaction(async (manager) => {
-    for (const Row of [LookRow, UnitRow, ProfileRow, FamilyRow]) await manager.delete(Row, { crewId: DEMO_CREW_ID });
-    await importDocument(manager, DEMO_CREW_ID, document);
-  });
+async function insertDemo(source: DataSource): Promise<void> {
+  try {
+    await source.transaction(async (manager) => {
+      await manager.insert(Crew, { id: DEMO_CREW_ID, name: 'Demo crew', isDemo: true });
+      await manager.insert(Member, {
+        id: DEMO_MEMBER_ID,
+        crewId: DEMO_CREW_ID,
+        name: 'Demo guest',
+        passphraseHash: null,
+      });
+    });
+  } catch (error) {
+    // Another server on the same database was quicker.
+    if (!isErrno(error, DUPLICATE)) throw error;
+  }
 }
 
 export async function demoMember(source: DataSource): Promise<Member> {
   const member = await source.manager.findOneBy(Member, { id: DEMO_MEMBER_ID });
   if (!member) throw new ApiError('record.missing', [{ path: 'demo', message: 'is not loaded on this server' }]);
   return member;
+}
+
+/** Who is signed in, with the name a history gives them. */
+export async function authorOf(
+  source: DataSource,
+  { crewId, memberId, memberName }: SignedIn,
+): Promise<{ crewId: string; member: { id: string; name: string } }> {
+  if (memberName !== null) return { crewId, member: { id: memberId, name: memberName } };
+  const member = await source.manager.findOneBy(Member, { id: memberId, crewId });
+  // A session may outlive its member.
+  if (!member) throw new ApiError('sign-in.needed');
+  return { crewId, member: { id: memberId, name: member.name } };
 }

@@ -8,3 +8,5 @@ export default function CrewLayout() {
     </CrewShell>
   );
 }
+
+export { NotFetched as ErrorBoundary } from '../../screens/NotFetched';

@@ -1,0 +1,1 @@
+export { HistoryPage as default } from '../../history/HistoryPage';

@@ -1,0 +1,71 @@
+import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+import { useEffect, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { takeNewVersion, useNewVersion } from '../offline/newVersion';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { Words } from './Words';
+
+/** How long another member's change is told. */
+const TOLD_MS = 8000;
+
+/** What is worth a glance and nothing more: one thin line each, above the places. */
+export function QuietLines() {
+  const colours = useColours();
+  const newVersion = useNewVersion();
+  const lines = [useOthersLine(), useWaitingLine(), useClockLine()].filter((line) => line !== null);
+  if (lines.length === 0 && !newVersion) return null;
+  return (
+    <View role="status" aria-label="Meanwhile" style={[styles.lines, { borderColor: colours.rule, backgroundColor: colours.shade }]}>
+      {lines.map((line) => (
+        <Words key={line} as="small">
+          {line}
+        </Words>
+      ))}
+      {newVersion && (
+        <Pressable role="button" onPress={takeNewVersion} style={styles.version}>
+          <Words as="small">A newer version is ready. Touch to use it now.</Words>
+        </Pressable>
+      )}
+    </View>
+  );
+}
+
+/** "Mate B: channel of Light 6", for a while after it came. */
+function useOthersLine(): string | null {
+  const { recent, rig } = useRig();
+  const last = recent.findLast(({ member }) => member !== rig?.member.id);
+  const [told, setTold] = useState<number | null>(null);
+  const number = last?.number ?? null;
+  useEffect(() => {
+    if (number === null) return;
+    setTold(number);
+    const timer = setTimeout(() => setTold(null), TOLD_MS);
+    return () => clearTimeout(timer);
+  }, [number]);
+  return last && told === number ? `${last.memberName ?? 'Ergon'}: ${last.label}` : null;
+}
+
+function useWaitingLine(): string | null {
+  const { waits, saveState, signedOut } = useRig();
+  const [first] = waits;
+  if (saveState !== 'waiting' || !first) return null;
+  const count = waits.length === 1 ? 'A change waits' : `${waits.length} changes wait`;
+  const then = signedOut ? 'sent once you sign in' : 'sent once the server is near';
+  return `${count} on this device since ${format(parseISO(first.at), 'HH:mm')}, ${then}.`;
+}
+
+function useClockLine(): string | null {
+  const { clockAheadS } = useRig();
+  if (clockAheadS === null) return null;
+  const off = formatDistanceStrict(0, Math.abs(clockAheadS) * 1000);
+  return `The clock of this device is ${off} ${clockAheadS > 0 ? 'ahead' : 'behind'}.`;
+}
+
+const styles = StyleSheet.create({
+  lines: { paddingHorizontal: space.wide, paddingVertical: space.tiny, borderTopWidth: 1, gap: space.hair },
+  version: { minHeight: TOUCH, justifyContent: 'center' },
+});

@@ -1,0 +1,9 @@
+/** Hands a file over to the member's device. */
+export function download(name: string, text: string): void {
+  const type = name.endsWith('.csv') ? 'text/csv;charset=utf-8' : 'application/json';
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

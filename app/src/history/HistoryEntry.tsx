@@ -1,0 +1,109 @@
+import type { RecordRef } from '@ergon/core/operation/crewState';
+import type { TakenOperation } from '@ergon/core/operation/edit';
+import { editsOf } from '@ergon/core/operation/history';
+import { editText } from '@ergon/core/words/operationWords';
+import { format } from 'date-fns/format';
+import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
+import { isToday } from 'date-fns/isToday';
+import { parseISO } from 'date-fns/parseISO';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { LookAsItWas } from './LookAsItWas';
+
+/** Edits written out in one entry; of an import there may be hundreds. */
+const SHOWN = 8;
+
+export interface HistoryEntryProps {
+  operation: TakenOperation;
+  /** It and everything after it, the newest first. */
+  since: readonly TakenOperation[];
+  of: RecordRef | null;
+  open: boolean;
+  onToggle: () => void;
+}
+
+/** One thing somebody did: when, who and what; opened, what it changed and what may be done about it. */
+export function HistoryEntry({ operation, since, of, open, onToggle }: HistoryEntryProps) {
+  const colours = useColours();
+  const { rig } = useRig();
+  const { label, memberName, member, at, clockAheadS } = operation;
+  const who = member === rig?.member.id ? 'You' : (memberName ?? 'Ergon');
+  const off = clockAheadS !== null && clockText(clockAheadS);
+  return (
+    <View role="listitem" style={[styles.entry, { borderColor: colours.rule }]}>
+      <Pressable role="button" aria-expanded={open} onPress={onToggle} style={styles.head}>
+        <View style={styles.time}>
+          <Words as="strong">{format(parseISO(at), 'HH:mm')}</Words>
+          {!isToday(parseISO(at)) && (
+            <Words as="small" tone="quiet">
+              {format(parseISO(at), 'd MMM')}
+            </Words>
+          )}
+        </View>
+        <View style={styles.what}>
+          <Words>{label}</Words>
+          <Words as="small" tone="quiet">
+            {[who, off].filter(Boolean).join(', ')}
+          </Words>
+        </View>
+      </Pressable>
+      {open && <Opened operation={operation} since={since} of={of} />}
+    </View>
+  );
+}
+
+const clockText = (aheadS: number): string =>
+  `by a clock ${formatDistanceStrict(0, Math.abs(aheadS) * 1000)} ${aheadS > 0 ? 'ahead' : 'behind'}`;
+
+function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onToggle'>) {
+  const { rig, names, queue } = useRig();
+  const [asItWas, setAsItWas] = useState(false);
+  if (!rig) return null;
+  const edits = of ? editsOf(operation, of) : operation.edits;
+  const shown = edits.slice(0, SHOWN);
+  return (
+    <View style={styles.opened}>
+      {shown.map((edit, index) => (
+        <Words key={index} as="small">
+          {editText(edit, { names, state: rig })}
+        </Words>
+      ))}
+      {edits.length > shown.length && (
+        <Words as="small" tone="quiet">{`and ${edits.length - shown.length} more`}</Words>
+      )}
+      {edits.length === 0 && (
+        <Words as="small" tone="quiet">
+          It changed nothing: somebody else had been quicker.
+        </Words>
+      )}
+      <View style={styles.buttons}>
+        {operation.edits.length > 0 && (
+          <Button label="Take back" hint={operation.label} onPress={() => queue.takeBack(operation)} />
+        )}
+        {of?.kind === 'look' && (
+          <Button
+            label={asItWas ? 'Close' : 'As it was before'}
+            hint={operation.label}
+            expanded={asItWas}
+            onPress={() => setAsItWas(!asItWas)}
+          />
+        )}
+      </View>
+      {asItWas && of && <LookAsItWas look={of.id} since={since} at={operation.at} />}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  entry: { borderTopWidth: 1 },
+  head: { flexDirection: 'row', gap: space.base, minHeight: TOUCH, paddingVertical: space.small },
+  time: { width: 52 },
+  what: { flex: 1, gap: space.hair },
+  opened: { gap: space.tiny, paddingLeft: 52 + space.base, paddingBottom: space.base },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, paddingTop: space.tiny },
+});

@@ -1,0 +1,458 @@
+/**
+ * What a member does takes effect here at once, is kept on the device, and reaches the server when it can: in order,
+ * once, and as the member who did it. Nothing kept is ever let go of but by the server's word or the member's. Nothing
+ * here knows React or a browser; the world comes in through the ports.
+ */
+import { applyOperation, type Applied } from '@ergon/core/operation/applyOperation';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import { type Edit, inverse, type Operation, type TakenOperation } from '@ergon/core/operation/edit';
+import { making, settingEdits } from '@ergon/core/operation/editsOf';
+import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operationExchange';
+import type { Change } from '@ergon/core/record/change';
+import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
+import type { TestFire } from '@ergon/core/record/testFire';
+import { type Clash, clashesOf, mineAgain, withAnswer } from './clash';
+import { type Kept, operationOf } from './kept';
+import { OperationIds } from './operationIds';
+import type { Ports, TabMessage } from './ports';
+import { Replica } from './replica';
+import { UndoStack } from './undoStack';
+
+export type SaveState = 'saved' | 'saving' | 'waiting';
+
+export interface QueueState {
+  /** The rig with everything of this member applied; null until the first answer. */
+  rig: CrewRig | null;
+  /** The rig as the server has it. */
+  base: CrewRig | null;
+  saveState: SaveState;
+  /** What waits to be sent, oldest first. */
+  waits: readonly Operation[];
+  clashes: readonly Clash[];
+  parked: readonly Extract<Kept, { state: 'parked' }>[];
+  /** Something that went wrong on this device, in words. */
+  trouble: string | null;
+  /** Whether this tab is the one that sends and listens for all of the browser. */
+  leads: boolean;
+  /** Whether the server asks for a sign-in before it takes anything. */
+  signedOut: boolean;
+  /** Seconds this device's clock is ahead of the server's, where that misleads. */
+  clockAheadS: number | null;
+  /** The last operations, the newest last. */
+  recent: readonly TakenOperation[];
+  undoLabel: string | null;
+  redoLabel: string | null;
+}
+
+/** What is to be done, given the rig as it is shown and the id the operation will have. */
+export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
+
+export class OperationQueue {
+  private readonly replica = new Replica();
+  private readonly ids: OperationIds;
+  private readonly undos = new UndoStack();
+  private kept: Kept[] = [];
+  /** What the store has not confirmed yet, and how often over: of this, memory knows better than a reading. */
+  private readonly unstored = new Map<string, number>();
+  /** The store does one thing at a time. */
+  private storing: Promise<unknown> = Promise.resolve();
+  private shown: CrewRig | null = null;
+  /** Whether `shown` must be made anew. */
+  private stale = true;
+  private loaded = false;
+  private closed = false;
+  private leads = false;
+  private sending = false;
+  private asking = false;
+  private attempt = 0;
+  private atOnce = MOST_AT_ONCE;
+  private trouble: string | null = null;
+  private signedOut = false;
+  private clockAheadS: number | null = null;
+  private readonly listeners = new Set<() => void>();
+  private state: QueueState;
+
+  constructor(private readonly ports: Ports) {
+    this.ids = new OperationIds(ports.now, ports.chance);
+    this.state = this.build();
+  }
+
+  /** Begins to listen, to lead when it is this tab's turn, and to send. */
+  start(): void {
+    this.closed = false;
+    this.ports.tabs.open({
+      hear: (message) => this.hear(message),
+      leads: (leads) => {
+        this.leads = leads;
+        this.changed();
+        if (leads) void this.load().then(() => this.flush());
+      },
+    });
+    void this.load().then(() => this.flush());
+  }
+
+  /** Leaves sending to other tabs. What waits is kept. */
+  close(): void {
+    this.closed = true;
+    this.leads = false;
+    this.ports.tabs.close();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): QueueState => this.state;
+
+  /** Takes the server's word for the whole rig. */
+  setBase(rig: CrewRig): void {
+    this.replica.set(rig);
+    this.signedOut = false;
+    void this.takeEarlier();
+    this.nowStale();
+    void this.flush();
+  }
+
+  /** Operations others and this member have made, as the feed tells them. */
+  learn(operations: readonly TakenOperation[], from: 'feed' | 'tab' = 'feed'): void {
+    if (operations.length === 0) return;
+    let missing = false;
+    for (const operation of operations) {
+      this.undos.confirmed(operation.id, operation.edits);
+      missing = this.replica.learn(operation);
+    }
+    if (from === 'feed') this.ports.tabs.post({ tell: 'operations', operations: [...operations] });
+    this.nowStale();
+    if (missing) void this.ask();
+  }
+
+  /** Does something now, keeps it, and sends it soon. @returns the operation's id; null where there was nothing to do. */
+  submit(label: string, doing: Doing): string | null {
+    const id = this.enqueue(label, doing);
+    if (id) this.undos.did(id, label);
+    this.changed();
+    return id;
+  }
+
+  edit(look: string, changes: readonly Change[], label: string): void {
+    this.submit(label, (rig) => settingEdits(rig, look, changes));
+  }
+
+  logTests(tests: readonly TestFire[]): void {
+    const label = tests.length === 1 ? 'a test fire' : `${tests.length} test fires`;
+    this.submit(label, (_, born) =>
+      tests.map((test, index) => {
+        const id = `${born}-${index + 1}`;
+        return making({ kind: 'test', id }, { ...test, id }, born);
+      }),
+    );
+  }
+
+  undo(): void {
+    const last = this.undos.takeUndo();
+    if (!last) return;
+    const id = this.enqueue(`undo of ${last.label}`, () => inverse(last.edits));
+    if (id) this.undos.undid(id, last.label);
+    this.changed();
+  }
+
+  redo(): void {
+    const last = this.undos.takeRedo();
+    if (!last) return;
+    const id = this.enqueue(`redo of ${last.label}`, () => inverse(last.edits));
+    if (id) this.undos.redid(id, last.label);
+    this.changed();
+  }
+
+  /** Takes back an operation out of the history, whoever made it. */
+  takeBack({ label, edits }: TakenOperation): void {
+    this.submit(`undo of ${label}`, () => inverse(edits));
+  }
+
+  /** Settles a clash: theirs stands already; mine is done again on top of it. */
+  settle(clash: Clash, keep: 'mine' | 'theirs'): void {
+    if (keep === 'mine') this.submit('keep mine', (rig, born) => mineAgain(clash.conflict, rig, born));
+    const { operation, conflict } = clash;
+    this.rewrite((kept) =>
+      kept.flatMap((one): Kept[] => {
+        if (one.operation.id !== operation.id || one.state !== 'clashing') return [one];
+        const left = one.conflicts.filter((other) => other !== conflict);
+        return left.length === 0 ? [] : [{ ...one, conflicts: left }];
+      }),
+    );
+  }
+
+  /** Sends a parked operation once more, or lets it go for good. */
+  decide(id: string, choice: 'retry' | 'drop'): void {
+    this.rewrite((kept) =>
+      kept.flatMap((one): Kept[] => {
+        if (one.operation.id !== id) return [one];
+        return choice === 'drop' ? [] : [{ operation: one.operation, state: 'waiting' }];
+      }),
+    );
+    void this.flush();
+  }
+
+  dismissTrouble(): void {
+    this.trouble = null;
+    this.changed();
+  }
+
+  /** Sends what waits, oldest first. */
+  async flush(): Promise<void> {
+    if (this.closed || this.sending || !this.leads || !this.loaded || !this.replica.rig || this.signedOut) return;
+    this.sending = true;
+    try {
+      for (let more = this.ours.length > 0; more; ) {
+        more = (await this.sendSome()) && this.ours.length > 0;
+      }
+    } finally {
+      this.sending = false;
+      this.changed();
+    }
+  }
+
+  /** Asks for what came since, where no feed tells it. */
+  async ask(): Promise<void> {
+    if (this.closed || this.asking || !this.replica.rig) return;
+    this.asking = true;
+    try {
+      for (;;) {
+        const asked = await this.ports.ask(this.replica.rig.number);
+        if (asked.came === 'signed-out') this.signedOut = true;
+        if (asked.came !== 'page') break;
+        this.signedOut = false;
+        this.learn(asked.page.operations);
+        if (asked.page.operations.length === 0 || this.replica.rig.number >= asked.page.last) break;
+      }
+    } finally {
+      this.asking = false;
+      this.changed();
+    }
+    void this.flush();
+  }
+
+  /** What waits of whoever is signed in: never another crew's, never another member's. */
+  private get ours(): Extract<Kept, { state: 'waiting' }>[] {
+    return this.own.filter((one) => one.state === 'waiting');
+  }
+
+  private get own(): Kept[] {
+    const { rig } = this.replica;
+    return this.kept.filter(({ operation }) => operation.crew === rig?.crew.id && operation.member === rig.member.id);
+  }
+
+  private enqueue(label: string, doing: Doing): string | null {
+    const { shown } = this;
+    if (!shown) return null;
+    const id = this.ids.next();
+    const edits = doing(shown, id);
+    if (edits.length === 0) return null;
+    const [crew, member] = [shown.crew.id, shown.member.id];
+    const at = new Date(this.ports.now()).toISOString();
+    const operation: Operation = { id, version: DOCUMENT_VERSION, crew, member, at, label: label.slice(0, 200), edits };
+    const applied = applyOperation(shown, edits);
+    this.undos.tookEffect(id, applied.taken);
+    this.shown = withApplied(shown, applied);
+    this.kept = [...this.kept, { operation, state: 'waiting' }];
+    void this.store([{ operation, state: 'waiting' }], []).then(() => {
+      this.ports.tabs.post({ tell: 'kept' });
+      void this.flush();
+    });
+    return id;
+  }
+
+  /** False when the rest has to wait too. */
+  private async sendSome(): Promise<boolean> {
+    const batch = this.ours.slice(0, this.atOnce).map(({ operation }) => operation);
+    this.changed();
+    const sentAt = new Date(this.ports.now()).toISOString();
+    const sent = await this.ports.send({ sentAt, operations: batch });
+    if (sent.came === 'answers') {
+      this.attempt = 0;
+      this.clockAheadS = sent.clockAheadS;
+      await this.hearAnswers(sent.answers);
+      // Answered with nothing it would be sent again and again without a pause.
+      return sent.answers.length > 0 || this.tryLater();
+    }
+    if (sent.came === 'signed-out') {
+      this.signedOut = true;
+      return false;
+    }
+    if (sent.came === 'nothing') return this.tryLater();
+    if (batch.length === 1) await this.keepAnswer(batch[0]!, { state: 'parked', why: sent.why });
+    // One of them is not to its liking: alone, each finds its own answer.
+    this.atOnce = batch.length === 1 ? MOST_AT_ONCE : 1;
+    return true;
+  }
+
+  private tryLater(): false {
+    this.ports.later(() => void this.flush(), ++this.attempt);
+    return false;
+  }
+
+  private async hearAnswers(answers: readonly OperationAnswer[]): Promise<void> {
+    for (const answer of answers) {
+      const one = this.kept.find(({ operation }) => operation.id === answer.id);
+      if (!one) continue;
+      if (answer.result === 'refused') await this.keepAnswer(one.operation, { state: 'parked', why: refusalText(answer) });
+      else await this.accept(one.operation, answer);
+    }
+    this.ports.tabs.post({ tell: 'answers', answers: [...answers] });
+    this.nowStale();
+  }
+
+  private async accept(
+    operation: Operation,
+    { operation: taken, conflicts }: Extract<OperationAnswer, { result: 'taken' }>,
+  ): Promise<void> {
+    this.undos.confirmed(operation.id, taken.edits);
+    if (this.replica.learn(taken)) void this.ask();
+    const next = withAnswer(this.kept, operation, conflicts);
+    await this.store(changedIn(this.kept, next), goneFrom(this.kept, next));
+    this.kept = withAnswer(this.kept, operation, conflicts);
+  }
+
+  private async keepAnswer(operation: Operation, as: { state: 'parked'; why: string }): Promise<void> {
+    this.undos.forget(operation.id);
+    const parked: Kept = { operation, ...as };
+    this.kept = this.kept.map((one) => (one.operation.id === operation.id ? parked : one));
+    await this.store([parked], []);
+    this.nowStale();
+  }
+
+  private rewrite(change: (kept: Kept[]) => Kept[]): void {
+    const before = this.kept;
+    this.kept = change(before);
+    void this.store(changedIn(before, this.kept), goneFrom(before, this.kept)).then(() =>
+      this.ports.tabs.post({ tell: 'kept' }),
+    );
+    this.nowStale();
+  }
+
+  private store(put: readonly Kept[], gone: readonly string[]): Promise<void> {
+    const ids = [...put.map(({ operation }) => operation.id), ...gone];
+    for (const id of ids) this.unstored.set(id, (this.unstored.get(id) ?? 0) + 1);
+    return this.inTurn(async () => {
+      try {
+        if (put.length > 0) await this.ports.store.put(put);
+        if (gone.length > 0) await this.ports.store.remove(gone);
+        for (const id of ids) {
+          const left = this.unstored.get(id)! - 1;
+          if (left === 0) this.unstored.delete(id);
+          else this.unstored.set(id, left);
+        }
+      } catch {
+        this.trouble = 'This device cannot keep your changes: they are lost if you close it before they are sent.';
+        this.changed();
+      }
+    });
+  }
+
+  private load(): Promise<void> {
+    return this.inTurn(async () => {
+      try {
+        const { kept, unreadable } = await this.ports.store.load();
+        for (const { operation } of kept) this.ids.passed(operation.id);
+        const own = this.kept.filter(({ operation }) => this.unstored.has(operation.id));
+        const all = [...kept.filter(({ operation }) => !this.unstored.has(operation.id)), ...own];
+        this.kept = all.sort((a, b) => (a.operation.id < b.operation.id ? -1 : 1));
+        if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
+      } catch {
+        this.trouble = 'What waits on this device cannot be read just now. It is still there.';
+      }
+      this.loaded = true;
+      this.nowStale();
+    });
+  }
+
+  private inTurn(work: () => Promise<void>): Promise<void> {
+    const mine = this.storing.then(work);
+    this.storing = mine;
+    return mine;
+  }
+
+  /** Edits an Ergon from before operations left here become operations of whoever is signed in to their crew. */
+  private async takeEarlier(): Promise<void> {
+    const { rig } = this.replica;
+    const { edits, unreadable } = this.ports.store.earlier();
+    if (!rig || edits.length + unreadable.length === 0 || edits.some(({ crew }) => crew !== rig.crew.id)) return;
+    const now = new Date(this.ports.now()).toISOString();
+    const kept = edits.map((edit): Kept => {
+      const operation = operationOf(edit, { id: this.ids.next(), member: rig.member.id, now });
+      return { operation, state: 'waiting' };
+    });
+    if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
+    this.kept = [...this.kept, ...kept];
+    await this.store(kept, []);
+    this.ports.store.earlierTaken();
+    this.nowStale();
+    void this.flush();
+  }
+
+  private hear(message: TabMessage): void {
+    if (message.tell === 'operations') return this.learn(message.operations, 'tab');
+    if (message.tell === 'answers') {
+      for (const answer of message.answers) {
+        if (answer.result === 'refused') this.undos.forget(answer.id);
+        else this.learn([answer.operation], 'tab');
+      }
+    }
+    void this.load().then(() => this.flush());
+  }
+
+  /** What is shown has to be made anew of what is known and what waits. */
+  private nowStale(): void {
+    this.stale = true;
+    this.changed();
+  }
+
+  private changed(): void {
+    if (this.stale) {
+      const known = this.replica.known();
+      const applied = (rig: CrewRig, { operation }: Kept) => withApplied(rig, applyOperation(rig, operation.edits));
+      this.shown = known && this.ours.reduce(applied, known);
+      this.stale = false;
+    }
+    this.state = this.build();
+    for (const listener of this.listeners) listener();
+  }
+
+  private build(): QueueState {
+    const { ours, own } = this;
+    return {
+      rig: this.shown,
+      base: this.replica.rig,
+      saveState: ours.length === 0 ? 'saved' : this.attempt > 0 || this.signedOut ? 'waiting' : 'saving',
+      waits: ours.map(({ operation }) => operation),
+      clashes: clashesOf(own),
+      parked: own.filter((one) => one.state === 'parked'),
+      trouble: this.trouble,
+      leads: this.leads,
+      signedOut: this.signedOut,
+      clockAheadS: this.clockAheadS,
+      recent: this.replica.recent,
+      undoLabel: this.undos.undoLabel,
+      redoLabel: this.undos.redoLabel,
+    };
+  }
+}
+
+const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
+  taken.length === 0 ? rig : { ...rig, ...state };
+
+const changedIn = (before: readonly Kept[], after: readonly Kept[]): Kept[] =>
+  after.filter((one) => !before.includes(one));
+const goneFrom = (before: readonly Kept[], after: readonly Kept[]): string[] => {
+  const left = new Set(after.map(({ operation }) => operation.id));
+  return before.flatMap(({ operation: { id } }) => (left.has(id) ? [] : [id]));
+};
+
+const refusalText = ({ message, faults }: Extract<OperationAnswer, { result: 'refused' }>): string => {
+  const [fault] = faults;
+  return fault ? `${fault.path} ${fault.message}.` : message;
+};
+
+const unreadableText = (count: number): string =>
+  `${count === 1 ? 'A change' : `${count} changes`} waiting on this device cannot be read. Kept aside, not sent.`;

@@ -1,0 +1,54 @@
+/** What the queue needs of the world around it: a place to keep things, a server, other tabs, time. */
+import type { OperationAnswer, OperationsPage, OperationsRequest } from '@ergon/core/operation/operationExchange';
+import type { Kept, ReadEarlier, ReadKept } from './kept';
+
+export interface KeptStore {
+  /** In the order they were made. */
+  load: () => Promise<ReadKept>;
+  put: (kept: readonly Kept[]) => Promise<void>;
+  remove: (ids: readonly string[]) => Promise<void>;
+  /** What an Ergon from before operations left, taken away from where it was once `put` holds it. */
+  earlier: () => ReadEarlier;
+  earlierTaken: () => void;
+}
+
+/** What came of sending. Only `answered` lets go of anything. */
+export type Sent =
+  | { came: 'answers'; answers: OperationAnswer[]; clockAheadS: number | null }
+  /** Nobody is signed in, or not any more. */
+  | { came: 'signed-out' }
+  /** The server read the request and will never take it as it is. */
+  | { came: 'refused'; why: string }
+  /** No server, or an answer nobody can make sense of: worth another try, however often. */
+  | { came: 'nothing' };
+
+export type Asked = { came: 'page'; page: OperationsPage } | { came: 'signed-out' } | { came: 'nothing' };
+
+/** What tabs of one browser tell each other. */
+export type TabMessage =
+  /** What is kept has changed. */
+  | { tell: 'kept' }
+  | { tell: 'answers'; answers: OperationAnswer[] }
+  | { tell: 'operations'; operations: OperationsPage['operations'] };
+
+export interface Tabs {
+  post: (message: TabMessage) => void;
+  open: (tab: {
+    hear: (message: TabMessage) => void;
+    /** True once this tab is the one that sends and listens for all, false when it no longer is. */
+    leads: (leads: boolean) => void;
+  }) => void;
+  close: () => void;
+}
+
+export interface Ports {
+  store: KeptStore;
+  tabs: Tabs;
+  send: (request: OperationsRequest) => Promise<Sent>;
+  ask: (after: number) => Promise<Asked>;
+  /** Calls back after a while, longer with every attempt. */
+  later: (retry: () => void, attempt: number) => void;
+  now: () => number;
+  /** Hexadecimal digits by chance. */
+  chance: (digits: number) => string;
+}

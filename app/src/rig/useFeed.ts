@@ -1,0 +1,35 @@
+import type { TakenOperation } from '@ergon/core/operation/edit';
+import { useEffect } from 'react';
+import type { OperationQueue, QueueState } from './operationQueue';
+
+/** How often is asked while no stream comes. */
+const ASK_MS = 5000;
+
+/** Other members' operations as they happen: a stream in the tab that leads, and asking where there is none. */
+export function useFeed(queue: OperationQueue, { leads, base }: QueueState): void {
+  const crew = base?.crew.id;
+  useEffect(() => {
+    if (!leads || crew === undefined) return;
+    const stream = openStream(queue);
+    const ask = () => void queue.ask();
+    const timer = setInterval(() => {
+      if (stream?.readyState !== EventSource.OPEN) ask();
+    }, ASK_MS);
+    window.addEventListener('online', ask);
+    return () => {
+      stream?.close();
+      clearInterval(timer);
+      window.removeEventListener('online', ask);
+    };
+  }, [queue, leads, crew]);
+}
+
+/** The browser takes a lost stream up again by itself, from the last number it was told. */
+function openStream(queue: OperationQueue): EventSource | null {
+  if (typeof EventSource === 'undefined') return null;
+  const stream = new EventSource(`/api/feed?after=${queue.snapshot().base?.number ?? 0}`);
+  stream.addEventListener('message', ({ data }: MessageEvent<string>) =>
+    queue.learn([JSON.parse(data) as TakenOperation]),
+  );
+  return stream;
+}

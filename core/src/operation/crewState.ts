@@ -1,0 +1,83 @@
+/** All a crew has, as one value: what operations change, and what the server, its feed and every phone agree on. */
+import type { Family } from '../record/family.ts';
+import type { EventInfo } from '../record/kitDocument.ts';
+import type { Look } from '../record/look.ts';
+import type { Profile } from '../record/profile.ts';
+import { type Settings, withGroups } from '../record/settings.ts';
+import type { TestFire } from '../record/testFire.ts';
+import type { Unit } from '../record/unit.ts';
+
+export type LookHead = Omit<Look, 'units'>;
+export type LoggedTest = TestFire & { id: string };
+
+/** What a record of each kind holds. A placing is one unit in one look. */
+export interface Docs {
+  event: EventInfo;
+  family: Family;
+  profile: Profile;
+  unit: Unit;
+  look: LookHead;
+  placing: Settings;
+  test: LoggedTest;
+}
+export type RecordKind = keyof Docs;
+export type AnyDoc = Docs[RecordKind];
+
+/** Which record: the id of a placing is its unit's, and it alone names a look. */
+export interface RecordRef {
+  kind: RecordKind;
+  id: string;
+  look?: string | undefined;
+}
+
+/**
+ * A record as it was made. `born` is the id of the operation that made it, so that what was removed and made again
+ * is told apart from what was there before; null for what is older than the first operation.
+ */
+export interface Made {
+  born: string | null;
+  doc: AnyDoc;
+}
+
+/** Lists are in the order of their ids, tests in the order they were made: equal states are equal values. */
+export interface CrewState {
+  event: EventInfo;
+  families: readonly Family[];
+  profiles: readonly Profile[];
+  units: readonly Unit[];
+  looks: readonly Look[];
+  tests: readonly LoggedTest[];
+  /** Which operation made a record, by its key; left out for what is older than the first operation. */
+  born: Readonly<Record<string, string>>;
+}
+
+export const EVENT_REF: RecordRef = { kind: 'event', id: 'event' };
+
+export const emptyState = (event: EventInfo): CrewState => ({
+  event,
+  families: [],
+  profiles: [],
+  units: [],
+  looks: [],
+  tests: [],
+  born: {},
+});
+
+/** One text for one record, whatever it holds. */
+export const keyOf = ({ kind, id, look }: RecordRef): string =>
+  look === undefined ? `${kind}/${id}` : `${kind}/${look}/${id}`;
+
+/** A copy without anything that is null, at any depth: left out and null mean the same, and are stored as one. */
+export function withoutNulls<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(withoutNulls) as T;
+  if (value === null || typeof value !== 'object') return value;
+  const kept = Object.entries(value).filter(([, item]) => item != null);
+  return Object.fromEntries(kept.map(([key, item]) => [key, withoutNulls(item)])) as T;
+}
+
+/** A record's content as it is stored: equal contents are equal values. */
+export function tidied(on: RecordRef, doc: AnyDoc): AnyDoc {
+  const bare = withoutNulls(doc);
+  if (on.kind !== 'placing' || (bare as Settings).groups === undefined) return bare;
+  return withGroups(bare as Settings, (bare as Settings).groups);
+}

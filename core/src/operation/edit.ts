@@ -1,0 +1,84 @@
+/** What an operation does: fields that go from one value to another, records that come or go. */
+import { canonical } from '../measure/canonical.ts';
+import type { Json } from '../record/migrate.ts';
+import { readSetting, type SettingPath, type Settings, type SettingValue, withSetting } from '../record/settings.ts';
+import { type AnyDoc, keyOf, type Made, type RecordRef } from './crewState.ts';
+
+/** One field of one record. Null is a value that is not recorded. */
+export interface FieldEdit {
+  edit: 'field';
+  on: RecordRef;
+  /** Of the record it was made on; see Made. */
+  born: string | null;
+  field: string;
+  from: Json;
+  to: Json;
+}
+
+/** A record that is made (`from` is null) or removed (`to` is null). */
+export interface RecordEdit {
+  edit: 'record';
+  on: RecordRef;
+  from: Made | null;
+  to: Made | null;
+}
+
+export type Edit = FieldEdit | RecordEdit;
+
+/** What a member did, made on a device at some time: all of it is known by its id, wherever it turns up. */
+export interface Operation {
+  id: string;
+  /** The document's version whose shapes its values have. */
+  version: number;
+  crew: string;
+  member: string;
+  /** By the device's own clock, UTC, ISO 8601. */
+  at: string;
+  /** What the member did, in words, as in "channel of Light 6". */
+  label: string;
+  edits: readonly Edit[];
+}
+
+/** An operation with its place in the crew's history, and what of it took effect. */
+export interface TakenOperation extends Omit<Operation, 'crew' | 'version'> {
+  /** Counts the crew's operations from 1, without a gap. */
+  number: number;
+  /** Null where nobody signed in did it. */
+  memberName: string | null;
+  /** When the server took it. */
+  takenAt: string;
+  /** Seconds the device's clock was ahead of the server's, where that is enough to mislead; else null. */
+  clockAheadS: number | null;
+}
+
+export const isSame = (a: unknown, b: unknown): boolean => canonical(a) === canonical(b);
+
+const isSameMade = (a: Made | null, b: Made | null): boolean =>
+  a === null || b === null ? a === b : a.born === b.born && isSame(a.doc, b.doc);
+
+/** Whether a record is as somebody saw it. */
+export const isAsSeen = isSameMade;
+
+/** Which cell of the crew's state an edit is of: the same for every value. */
+export const cellOf = (edit: Edit): string =>
+  edit.edit === 'field' ? `${keyOf(edit.on)} ${edit.field}` : keyOf(edit.on);
+
+export function readField(on: RecordRef, doc: AnyDoc, field: string): Json {
+  if (on.kind === 'placing') return (readSetting(doc as Settings, field as SettingPath) ?? null) as Json;
+  return ((doc as unknown as Record<string, Json | undefined>)[field] ?? null) as Json;
+}
+
+/** A copy with one field changed; null removes it. */
+export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): AnyDoc {
+  if (on.kind === 'placing') return withSetting(doc as Settings, field as SettingPath, to as SettingValue);
+  const next = { ...doc, [field]: to } as Record<string, unknown>;
+  if (to === null) delete next[field];
+  return next as unknown as AnyDoc;
+}
+
+/**
+ * What takes edits back, as they took effect. Applied right after them it leaves the state as it was before; it is
+ * an operation like any other, so that what somebody changed meanwhile stays.
+ */
+export const inverse = (edits: readonly Edit[]): Edit[] =>
+  [...edits].reverse().map((edit) => ({ ...edit, from: edit.to, to: edit.from }) as Edit);

@@ -1,0 +1,100 @@
+/** The shape of an operation as a device sends it, and of what a crew's state holds afterwards. */
+import { z } from 'zod';
+import { DOCUMENT_VERSION } from '../record/documentMigrations.ts';
+import { familySchema } from '../record/familySchema.ts';
+import { faultsOf, type FieldFault } from '../record/fieldFault.ts';
+import { idSchema } from '../record/fieldShapes.ts';
+import { eventSchema } from '../record/kitDocument.ts';
+import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
+import type { Json } from '../record/migrate.ts';
+import { profileSchema } from '../record/profileSchema.ts';
+import { testFireSchema } from '../record/testFire.ts';
+import { unitSchema } from '../record/unitSchema.ts';
+import type { AnyDoc, Made, RecordKind, RecordRef } from './crewState.ts';
+import type { Operation } from './edit.ts';
+
+/** As a device makes it: when, and enough by chance that no two devices make the same. */
+export const operationIdSchema = z.string().regex(/^[0-9a-f]{32}$/, 'must be 32 hexadecimal digits');
+
+export const lookHeadSchema = lookSchema.omit({ units: true });
+
+export const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
+  event: eventSchema,
+  family: familySchema,
+  profile: profileSchema,
+  unit: unitSchema,
+  look: lookHeadSchema,
+  placing: settingsSchema,
+  test: testFireSchema.extend({ id: idSchema }),
+};
+
+const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
+
+const refSchema = z
+  .strictObject({ kind: z.enum(KINDS), id: idSchema, look: idSchema.optional() })
+  .refine((ref) => (ref.kind === 'placing') === (ref.look !== undefined), 'names a look where it is a placing, and only there')
+  .refine((ref) => ref.kind !== 'event' || ref.id === 'event', 'is not the crew’s event');
+
+const bornSchema = z.string().max(32).nullable();
+const madeSchema = z.strictObject({ born: bornSchema, doc: z.record(z.string(), z.json()) }).nullable();
+
+/** What a field edit may never be of: who a record is. */
+const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
+  family: ['id'],
+  profile: ['id', 'kind'],
+  unit: ['id'],
+  look: ['id', 'units'],
+  placing: ['groups'],
+  test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'fingerprint', 'at'],
+};
+
+const fieldEditSchema = z
+  .strictObject({
+    edit: z.literal('field'),
+    on: refSchema,
+    born: bornSchema,
+    field: z.string().min(1).max(80),
+    from: z.json(),
+    to: z.json(),
+  })
+  .refine(({ on, field }) => !FIXED[on.kind]?.includes(field), {
+    path: ['field'],
+    message: 'is a field that never changes',
+  });
+
+const recordEditSchema = z
+  .strictObject({ edit: z.literal('record'), on: refSchema, from: madeSchema, to: madeSchema })
+  .refine(({ from, to }) => (from === null) !== (to === null), 'makes or removes a record: one of from and to is null')
+  .refine(({ on }) => on.kind !== 'event', 'is of the event, which is always there');
+
+/** More than this is no person's doing. */
+const MOST_EDITS = 20_000;
+
+export const operationSchema = z.strictObject({
+  id: operationIdSchema,
+  version: z.literal(DOCUMENT_VERSION, { error: `is of another version than this Ergon reads (${DOCUMENT_VERSION})` }),
+  crew: z.string().min(1).max(64),
+  member: z.string().min(1).max(64),
+  at: z.iso.datetime(),
+  label: z.string().trim().min(1).max(200),
+  edits: z.array(z.discriminatedUnion('edit', [fieldEditSchema, recordEditSchema])).min(1).max(MOST_EDITS),
+});
+
+/** An operation from outside, or what is wrong with it. */
+export function parseOperation(input: unknown): { operation: Operation } | { faults: FieldFault[] } {
+  const parsed = operationSchema.safeParse(input);
+  return parsed.success ? { operation: parsed.data as unknown as Operation } : { faults: faultsOf(parsed.error) };
+}
+
+/** What is wrong with records as an operation would leave them. */
+export const recordFaults = (records: readonly { on: RecordRef; made: Made | null }[]): FieldFault[] =>
+  records.flatMap(({ on, made }) => (made === null ? [] : docFaults(on, made.doc)));
+
+function docFaults(on: RecordRef, doc: AnyDoc): FieldFault[] {
+  const named = on.kind === 'placing' || on.kind === 'event' || (doc as unknown as { id: Json }).id === on.id;
+  const place = on.look === undefined ? `${on.kind} ${on.id}` : `${on.id} in ${on.look}`;
+  if (!named) return [{ path: `${place}: id`, message: 'is not the id of the record it is in' }];
+  const parsed = DOC_SCHEMAS[on.kind].safeParse(doc);
+  if (parsed.success) return [];
+  return faultsOf(parsed.error).map(({ path, message }) => ({ path: `${place}: ${path}`, message }));
+}

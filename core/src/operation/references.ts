@@ -1,0 +1,39 @@
+/** Which records name which others: what must be there before, and what a removal has to take care of. */
+import { type Profile, radiosOf } from '../record/profile.ts';
+import type { Json } from '../record/migrate.ts';
+import { type Settings, unitReferences } from '../record/settings.ts';
+import type { Unit } from '../record/unit.ts';
+import type { AnyDoc, LoggedTest, RecordRef } from './crewState.ts';
+import { readField } from './edit.ts';
+
+export interface Reference {
+  /** The field that names it; null where the record cannot be without what it names. */
+  field: string | null;
+  to: RecordRef;
+}
+
+const placingIn = (look: string | undefined, id: string): RecordRef => ({ kind: 'placing', id, look });
+
+export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
+  if (on.kind === 'unit') return [{ field: null, to: { kind: 'profile', id: (doc as Unit).profile } }];
+  if (on.kind === 'test') return [{ field: null, to: { kind: 'look', id: (doc as LoggedTest).look } }];
+  if (on.kind === 'profile')
+    return radiosOf(doc as Profile).map(({ family }) => ({ field: 'radios', to: { kind: 'family', id: family } }));
+  if (on.kind !== 'placing') return [];
+  const settings = doc as Settings;
+  return [
+    { field: null, to: { kind: 'unit', id: on.id } },
+    { field: null, to: { kind: 'look', id: on.look! } },
+    ...(settings.family == null ? [] : [{ field: 'family', to: { kind: 'family' as const, id: settings.family } }]),
+    ...unitReferences(settings).flatMap(([field, ids]) => ids.map((id) => ({ field, to: placingIn(on.look, id) }))),
+  ];
+}
+
+/** The value of a field once what it named is gone: the rest of a list stays, anything else is no longer recorded. */
+export function withoutReference(on: RecordRef, doc: AnyDoc, field: string, gone: RecordRef): Json {
+  const value = readField(on, doc, field);
+  if (!Array.isArray(value)) return null;
+  const names = (item: Json) =>
+    typeof item === 'string' ? item === gone.id : (item as { family?: Json }).family === gone.id;
+  return value.filter((item) => !names(item));
+}

@@ -1,0 +1,131 @@
+/** What is said of operations: what each changed, what goes with a removal, and what two people did at once. */
+import type { Conflict } from '../operation/applyOperation.ts';
+import { type AnyDoc, type CrewState, keyOf, type LoggedTest, type LookHead, type RecordRef } from '../operation/crewState.ts';
+import { Draft } from '../operation/draft.ts';
+import type { Edit } from '../operation/edit.ts';
+import type { Family } from '../record/family.ts';
+import type { Json } from '../record/migrate.ts';
+import type { Profile } from '../record/profile.ts';
+import type { SettingPath } from '../record/settings.ts';
+import type { Unit } from '../record/unit.ts';
+import { isSettingPath, type Names, settingName, settingValue } from './settingWords.ts';
+
+/** Whom and what the words are about. */
+export interface Told {
+  names: Names;
+  state: CrewState;
+}
+
+/** What a record is called; one that is gone by what it held, where that is known. */
+export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc): string {
+  if (on.kind === 'event') return 'the event';
+  if (on.kind === 'placing') return placingName(on, { names, state });
+  const doc = new Draft(state).read(on)?.doc ?? gone;
+  if (doc === undefined) return `a ${KIND_NAMES[on.kind]} that is gone`;
+  if (on.kind === 'unit') return (doc as Unit).label;
+  if (on.kind === 'profile') return `${(doc as Profile).maker} ${(doc as Profile).model}`;
+  if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
+  return (doc as Family | LookHead).name;
+}
+
+const KIND_NAMES = { family: 'family', profile: 'model', unit: 'unit', look: 'look', test: 'test fire' } as const;
+
+const placingName = (on: RecordRef, told: Told): string =>
+  `${told.names.unit(on.id)} in ${recordName({ kind: 'look', id: on.look! }, told)}`;
+
+/** "channel of Light 6 in First dance: 3, now 11". */
+export function editText(edit: Edit, told: Told): string {
+  const { on } = edit;
+  if (edit.edit === 'record') {
+    const name = recordName(on, told, (edit.to ?? edit.from)?.doc);
+    if (on.kind === 'placing') return `${name}: ${edit.to ? 'put in' : 'taken out'}`;
+    if (on.kind === 'test') return `${name}: ${edit.to ? `logged ${(edit.to.doc as LoggedTest).result}` : 'taken back'}`;
+    return `${name}: ${edit.to ? 'added' : 'removed'}`;
+  }
+  const [from, to] = [edit.from, edit.to].map((value) => fieldValue(edit.field, value, told));
+  return `${fieldName(edit.field)} of ${recordName(on, told)}: ${from}, now ${to}`;
+}
+
+const FIELD_NAMES: Readonly<Record<string, string>> = {
+  label: 'label',
+  name: 'name',
+  date: 'date',
+  time: 'time',
+  notes: 'notes',
+  quietMinutes: 'quiet minutes',
+  emitters: 'what else is on the air',
+  inService: 'service',
+  lentTo: 'lent to',
+  borrowedFrom: 'borrowed from',
+};
+
+const fieldName = (field: string): string =>
+  isSettingPath(field) ? settingName(field) : (FIELD_NAMES[field] ?? field.replace(/([A-Z])/g, ' $1').toLowerCase());
+
+function fieldValue(field: string, value: Json, { names }: Told): string {
+  if (isSettingPath(field)) return settingValue(field as SettingPath, value, names);
+  if (value === null) return 'not recorded';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.length === 1 ? 'one entry' : `${value.length} entries`;
+  return typeof value === 'object' ? 'as entered' : String(value);
+}
+
+/** More than this nobody reads before a removal. */
+const NAMED = 4;
+
+/** What goes, or lets go, together with a record; empty where nothing does. */
+export function takenAlongText(on: RecordRef, taken: readonly Edit[], told: Told): string {
+  const others = taken.filter((edit) => keyOf(edit.on) !== keyOf(on));
+  const gone = new Map(
+    others.flatMap((edit) => (edit.edit === 'record' ? [[keyOf(edit.on), recordName(edit.on, told, edit.from!.doc)]] : [])),
+  );
+  const changed = new Map(
+    others.flatMap((edit) =>
+      edit.edit === 'field' && !gone.has(keyOf(edit.on))
+        ? [[`${keyOf(edit.on)} ${edit.field}`, `${fieldName(edit.field)} of ${recordName(edit.on, told)}`]]
+        : [],
+    ),
+  );
+  const parts = [
+    gone.size > 0 && `Removing it also takes out ${some([...gone.values()])}.`,
+    changed.size > 0 && `${gone.size > 0 ? 'It' : 'Removing it'} clears ${some([...changed.values()])}.`,
+  ];
+  return parts.filter(Boolean).join(' ');
+}
+
+function some(all: readonly string[]): string {
+  const shown = all.slice(0, NAMED);
+  const more = all.length - shown.length;
+  if (more > 0) return `${shown.join(', ')} and ${more} more`;
+  return shown.length < 2 ? shown.join('') : `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
+}
+
+/** What two people did at once, in a heading and a sentence. */
+export function conflictText(conflict: Conflict, told: Told): { heading: string; sentence: string } {
+  const { edit } = conflict;
+  const name = recordName(edit.on, told, edit.edit === 'record' ? (edit.to ?? edit.from)?.doc : undefined);
+  if (conflict.why === 'gone')
+    return {
+      heading: `${name} is no longer there.`,
+      sentence: `Yours: ${editText(edit, told)}. Somebody took it out meanwhile.`,
+    };
+  if (conflict.why === 'missing')
+    return {
+      heading: `${capital(recordName(conflict.what, told))} is no longer there.`,
+      sentence: `It is needed for yours: ${editText(edit, told)}.`,
+    };
+  if (edit.edit === 'record')
+    return edit.to === null
+      ? { heading: `Somebody changed ${name} meanwhile.`, sentence: 'Yours: removed. Theirs: kept, which stands.' }
+      : { heading: `Somebody made ${name} too.`, sentence: 'Theirs stands. Yours would take its place.' };
+  const [yours, theirs] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.field, value, told));
+  return {
+    heading: `Two of you changed the ${fieldName(edit.field)} of ${name}.`,
+    sentence: `Yours: ${yours}. Theirs: ${theirs}, which stands.`,
+  };
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Whether a member may have theirs in the place of what stands. */
+export const canBeMine = (conflict: Conflict): boolean => conflict.why === 'changed';

@@ -1,0 +1,143 @@
+/** Random crews' states, and random things members do to them. */
+import { type CrewState, emptyState, type RecordRef } from '../src/operation/crewState.ts';
+import { applyOperation } from '../src/operation/applyOperation.ts';
+import { toDocument } from '../src/operation/crewDocument.ts';
+import type { Edit } from '../src/operation/edit.ts';
+import { importing, making, placingRef, putting, removing, settingEdits } from '../src/operation/editsOf.ts';
+import type { SettingPath, SettingValue } from '../src/record/settings.ts';
+import type { Draw } from './draw.ts';
+import type { RandomRig } from './randomRig.ts';
+
+/** A state with the rig's kit and two looks: the rig's own, and one with some of its units. */
+export function randomState({ kit, look }: RandomRig, draw: Draw): CrewState {
+  const some = Object.entries(look.units).filter(() => draw.integer(0, 3) > 0);
+  const inSome = new Set(some.map(([id]) => id));
+  const pruned = some.map(([id, settings]) => {
+    const { mount, receiver, sees, firesFor, ...rest } = settings;
+    const kept = (one: string | null | undefined) => (one != null && inSome.has(one) ? one : undefined);
+    return [
+      id,
+      {
+        ...rest,
+        mount: kept(mount),
+        receiver: kept(receiver),
+        sees: sees?.filter((one) => inSome.has(one)),
+        firesFor: firesFor?.filter((one) => inSome.has(one)),
+      },
+    ] as const;
+  });
+  const empty = emptyState({ name: 'Wedding' });
+  const document = {
+    ...toDocument(empty),
+    families: [...kit.families],
+    profiles: [...kit.profiles],
+    units: [...kit.units],
+    looks: [look, { id: 'second', name: 'Second', units: Object.fromEntries(pruned) }],
+  };
+  return applyOperation(empty, importing(empty, document, 'start')).state;
+}
+
+const VALUES: readonly (readonly [SettingPath, readonly SettingValue[]])[] = [
+  ['channel', [1, 2, 3, null]],
+  ['networkId', [0, 5, null]],
+  ['group', ['A', 'B', null]],
+  ['power', [-1, -3, -8, null]],
+  ['on', [true, false, null]],
+  ['groups.A.on', [true, false, null]],
+  ['groups.C.power', [-2, null]],
+  ['place', ['by the door', null]],
+];
+
+interface Placed {
+  look: string;
+  unit: string;
+}
+
+const placedIn = ({ looks }: CrewState): Placed[] =>
+  looks.flatMap((look) => Object.keys(look.units).map((unit) => ({ look: look.id, unit })));
+
+/** One to three settings changed, in one look. */
+export function settingsChanged(state: CrewState, draw: Draw): Edit[] {
+  const all = placedIn(state);
+  if (all.length === 0) return [];
+  const { look } = draw.pick(...all);
+  const units = all.filter((one) => one.look === look);
+  const changes = Array.from({ length: draw.integer(1, 3) }, () => {
+    const [setting, values] = draw.pick(...VALUES);
+    return { unit: draw.pick(...units).unit, setting, from: null, to: draw.pick(...values) };
+  });
+  return settingEdits(state, look, changes);
+}
+
+const refsOf = (state: CrewState): RecordRef[] => [
+  ...state.units.map(({ id }) => ({ kind: 'unit' as const, id })),
+  ...state.profiles.map(({ id }) => ({ kind: 'profile' as const, id })),
+  ...state.families.map(({ id }) => ({ kind: 'family' as const, id })),
+  ...state.looks.map(({ id }) => ({ kind: 'look' as const, id })),
+  ...state.tests.map(({ id }) => ({ kind: 'test' as const, id })),
+  ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
+];
+
+export function somethingRemoved(state: CrewState, draw: Draw): Edit[] {
+  const refs = refsOf(state);
+  if (refs.length === 0) return [];
+  return Array.from({ length: draw.integer(1, 2) }, () => draw.pick(...refs)).flatMap((ref) => removing(state, ref));
+}
+
+export function somethingMade(state: CrewState, draw: Draw, born: string): Edit[] {
+  const [profile] = state.profiles;
+  const [look] = state.looks;
+  if (!profile || !look) return [];
+  const unit = { id: `made-${born}`, profile: draw.pick(...state.profiles).id, label: 'Made' };
+  const placed = Object.keys(look.units);
+  const mount = placed.length > 0 && draw.boolean() ? { mount: draw.pick(...placed) } : {};
+  const fingerprint = '0123456789abcdef';
+  const test = { id: `t-${born}`, look: look.id, light: 'light-1', body: 'body-1', result: 'fired' as const };
+  return [
+    making({ kind: 'unit', id: unit.id }, unit, born),
+    making(placingRef(look.id, unit.id), { on: true, groups: { A: {} }, ...mount }, born),
+    making({ kind: 'test', id: test.id }, { ...test, fingerprint, at: '2027-06-12T19:00:00.000Z' }, born),
+  ];
+}
+
+export function somethingRenamed(state: CrewState, draw: Draw, born: string): Edit[] {
+  const [profile] = state.profiles;
+  if (!profile || state.units.length === 0) return [];
+  const unit = draw.pick(...state.units);
+  return [
+    ...putting(state, { on: { kind: 'unit', id: unit.id }, doc: { ...unit, label: `Renamed ${born}` }, born }),
+    ...putting(state, { on: { kind: 'profile', id: profile.id }, doc: { ...profile, notes: born }, born }),
+  ];
+}
+
+/** The state as a document, some of it otherwise, taken in again. */
+export function documentImported(state: CrewState, draw: Draw, born: string): Edit[] {
+  const document = structuredClone(toDocument(state));
+  document.event = { name: `Event ${born}`, date: '2027-06-12' };
+  for (const look of document.looks) {
+    const ids = Object.keys(look.units);
+    const named = new Set(
+      Object.values(look.units).flatMap(({ mount, receiver, sees, firesFor }) => [
+        mount,
+        receiver,
+        ...(sees ?? []),
+        ...(firesFor ?? []),
+      ]),
+    );
+    const free = ids.find((id) => !named.has(id));
+    if (free !== undefined && draw.boolean()) delete look.units[free];
+    for (const settings of Object.values(look.units)) if (draw.oneIn(3)) settings.channel = draw.pick(1, 7, null);
+  }
+  document.looks.push({ id: `look-${born}`, name: 'Brought in', units: {} });
+  return importing(state, document, born);
+}
+
+/** What a member might do next, of any kind. */
+export function anyEdits(state: CrewState, draw: Draw, born: string): Edit[] {
+  const [kind] = [draw.integer(0, 9)];
+  if (kind < 5) return settingsChanged(state, draw);
+  if (kind === 5) return somethingMade(state, draw, born);
+  if (kind === 6) return somethingRenamed(state, draw, born);
+  if (kind === 7) return documentImported(state, draw, born);
+  return somethingRemoved(state, draw);
+}

@@ -1,0 +1,95 @@
+import {
+  MOST_AT_ONCE,
+  type OperationAnswer,
+  type OperationsAnswer,
+  type OperationsPage,
+} from '@ergon/core/operation/operationExchange';
+import { type Request, type Response, Router } from 'express';
+import type { DataSource } from 'typeorm';
+import { z } from 'zod';
+import { signedIn } from '../http/session.ts';
+import { validated } from '../http/validate.ts';
+import { authorOf } from '../store/crews.ts';
+import type { CrewServices } from '../store/crewServices.ts';
+import { operationsAfter, operationsBefore } from '../store/operationRows.ts';
+
+const requestSchema = z.strictObject({
+  sentAt: z.iso.datetime(),
+  // Each is checked by itself: one that is refused must not keep the others waiting.
+  operations: z.array(z.unknown()).min(1).max(MOST_AT_ONCE),
+});
+
+const numberSchema = z.coerce.number().int().min(0).max(4_294_967_295);
+const pageSchema = z.union([
+  z.strictObject({ after: numberSchema }),
+  z.strictObject({ before: numberSchema }),
+]);
+const feedSchema = z.strictObject({ after: numberSchema });
+
+/** Operations in one page of the history. */
+const PAGE = 200;
+/** A line now and then, so that nobody on the way takes the stream for dead. */
+const STILL_HERE_MS = 15_000;
+
+/** The one way in for changes, and the ways their history is told. */
+export function operationRoutes(source: DataSource, { taker, states, feed }: CrewServices): Router {
+  const router = Router();
+
+  router.post('/operations', async (request, response) => {
+    const author = await authorOf(source, signedIn(request));
+    const { sentAt, operations } = validated(requestSchema, request.body);
+    const aheadS = (Date.parse(sentAt) - Date.now()) / 1000;
+    const answers: OperationAnswer[] = [];
+    for (const operation of operations) {
+      try {
+        answers.push(await taker.take(author, operation, aheadS));
+      } catch (error) {
+        // What was taken is told; the rest comes again.
+        if (answers.length === 0) throw error;
+        break;
+      }
+    }
+    response.json({ answers } satisfies OperationsAnswer);
+  });
+
+  router.get('/operations', async (request, response) => {
+    const { crewId } = signedIn(request);
+    const page = validated(pageSchema, request.query);
+    const operations =
+      'after' in page
+        ? await operationsAfter(source, { crewId, after: page.after, most: PAGE })
+        : await operationsBefore(source, { crewId, before: page.before, most: PAGE });
+    const { number: last } = await states.latest(crewId);
+    response.json({ operations, last } satisfies OperationsPage);
+  });
+
+  router.get('/feed', (request, response) => {
+    const { crewId } = signedIn(request);
+    const { after } = validated(feedSchema, request.query);
+    const resumed = Number(request.get('last-event-id'));
+    openStream(response);
+    const stop = feed.listen(crewId, {
+      number: Number.isInteger(resumed) && resumed > after ? resumed : after,
+      tell: (operation) => response.write(`id: ${operation.number}\ndata: ${JSON.stringify(operation)}\n\n`),
+    });
+    stillHere(request, response, stop);
+  });
+  return router;
+}
+
+function openStream(response: Response): void {
+  response
+    .status(200)
+    .set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' });
+  response.flushHeaders();
+  response.write(': here\n\n');
+}
+
+function stillHere(request: Request, response: Response, stop: () => void): void {
+  const timer = setInterval(() => response.write(': here\n\n'), STILL_HERE_MS);
+  request.on('close', () => {
+    clearInterval(timer);
+    stop();
+    response.end();
+  });
+}
