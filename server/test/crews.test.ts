@@ -1,4 +1,6 @@
+import { removing } from '@ergon/core/operation/editsOf';
 import request from 'supertest';
+import { Mate, type Refused } from './mate';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
 let server: TestServer;
@@ -8,53 +10,67 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 test('a crew starts empty, imports a document, and sees only its own', async () => {
-  const north = await server.crew('North');
-  const south = await server.crew('South');
-  const document = readDemo();
-  await north.post('/api/document').send(document).expect(204);
-  expect((await north.get('/api/rig')).body).toMatchObject({
+  const north = new Mate(await server.crew('North'));
+  const south = new Mate(await server.crew('South'));
+  await north.imports(readDemo());
+  expect(await north.rig()).toMatchObject({
     crew: { name: 'North', isDemo: false },
     event: { name: 'Ropewalk wedding' },
   });
-  expect((await south.get('/api/rig')).body).toMatchObject({ units: [], looks: [], tests: [] });
+  expect(await south.rig()).toMatchObject({ units: [], looks: [], tests: [], number: 0 });
 });
 
-test('no request reaches another crew’s rows, whatever id it names', async () => {
-  const east = await server.crew('East');
-  const west = await server.crew('West');
-  await east.post('/api/document').send(readDemo()).expect(204);
-  const before = (await east.get('/api/rig')).text;
-  const change = { changes: [{ unit: 'light-1', version: 1, set: { channel: 1 } }] };
-  const test = { light: 'light-1', body: 'body-1', result: 'fired', fingerprint: '0123456789abcdef' };
-  const answers = await Promise.all([
-    west.post('/api/looks/first-dance/changes').send(change),
-    west.post('/api/looks/first-dance/tests').send({ tests: [test] }),
-    west.post('/api/looks/first-dance/units').send({ unit: 'light-1', settings: {} }),
-    west.patch('/api/units/light-1').send({ version: 1, set: { label: 'Ours now' } }),
-    west.delete('/api/units/light-1'),
-    west.post('/api/units/light-1/restore'),
-    west.post('/api/demo/reset'),
-  ]);
-  expect(answers.map((answer) => answer.status)).toEqual([404, 404, 404, 404, 404, 404, 404]);
-  expect((await east.get('/api/rig')).text).toBe(before);
+test('no request reaches another crew’s records, whatever it names', async () => {
+  const east = new Mate(await server.crew('East'));
+  const west = new Mate(await server.crew('West'));
+  await east.imports(readDemo());
+  const before = (await east.agent.get('/api/rig')).text;
+  const theirs = await east.operation((rig) => removing(rig, { kind: 'unit', id: 'light-1' }));
+  const { crew, member } = await west.rig();
+  expect((await west.answer<Refused>(theirs)).result).toBe('refused');
+  expect((await west.answer<Refused>({ ...theirs, member: member.id })).result).toBe('refused');
+  // As their own it is an operation on a crew that has no such unit.
+  const own = await west.answer({ ...theirs, crew: crew.id, member: member.id });
+  expect(own.operation.edits).toEqual([]);
+  expect((await west.agent.get('/api/operations?after=0')).body.operations).toHaveLength(1);
+  expect((await east.agent.get('/api/rig')).text).toBe(before);
 });
 
 test('the same ids in two crews are two records', async () => {
-  const first = await server.crew('First');
-  const second = await server.crew('Second');
-  for (const agent of [first, second]) await agent.post('/api/document').send(readDemo()).expect(204);
-  await first
-    .patch('/api/units/light-1')
-    .send({ version: 1, set: { label: 'Renamed' } })
-    .expect(200);
-  const labels = await Promise.all(
-    [first, second].map(
-      async (agent) =>
-        (await agent.get('/api/rig')).body.units.find((unit: { id: string }) => unit.id === 'light-1').label,
-    ),
-  );
-  expect(labels).toEqual(['Renamed', 'Light 1']);
+  const mates = [new Mate(await server.crew('First')), new Mate(await server.crew('Second'))] as const;
+  for (const mate of mates) await mate.imports(readDemo());
+  await mates[0].sets('light-1', 'channel', 7);
+  expect(await Promise.all(mates.map(async (mate) => (await mate.placed('light-1'))!.channel))).toEqual([7, 11]);
 });
+
+test('the ways in are sign-in and operations; the rest is read', () => {
+  const layers = (router: { stack: Layer[] }): string[] =>
+    router.stack.flatMap((layer) => {
+      if (layer.route) return Object.keys(layer.route.methods).map((method) => `${method} ${layer.route!.path}`);
+      return layer.handle.stack ? layers(layer.handle as { stack: Layer[] }) : [];
+    });
+  const all = layers((server.app as unknown as { router: { stack: Layer[] } }).router);
+  expect(all.sort()).toEqual([
+    'delete /session',
+    'get /document',
+    'get /document/demo',
+    'get /document/profiles/:id',
+    'get /feed',
+    'get /operations',
+    'get /rig',
+    'get /session',
+    'post /crews',
+    'post /demo',
+    'post /members',
+    'post /operations',
+    'post /session',
+  ]);
+});
+
+interface Layer {
+  route?: { path: string; methods: Record<string, boolean> };
+  handle: { stack?: Layer[] };
+}
 
 test('sign-in by name and passphrase; a wrong one tells nothing about names', async () => {
   const lead = await server.crew('Harbour');
@@ -103,10 +119,10 @@ test('signing in gives a new session id and a cookie no script and no other site
 
 test('a changing request from another site is refused', async () => {
   const agent = await server.demo();
-  await agent.post('/api/demo/reset').set('origin', 'http://elsewhere.example').expect(403);
-  await agent.post('/api/demo/reset').set('sec-fetch-site', 'cross-site').expect(403);
+  await agent.post('/api/operations').set('origin', 'http://elsewhere.example').expect(403);
+  await agent.post('/api/operations').set('sec-fetch-site', 'cross-site').expect(403);
   await agent.delete('/api/session').set('origin', 'null').expect(403);
-  await agent.post('/api/demo/reset').expect(204);
+  await agent.post('/api/operations').expect(400);
 });
 
 test('too many tries at a passphrase have to wait', async () => {

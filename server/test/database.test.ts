@@ -1,12 +1,16 @@
+import { applyOperation } from '@ergon/core/operation/applyOperation';
+import { inverse } from '@ergon/core/operation/edit';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { createDataSource, migrateDatabase } from '../src/database/dataSource';
 import { FolderInUse, lockFolder } from '../src/database/folderLock';
-import { FamilyRow, ProfileRow } from '../src/entities/CrewRecord';
-import { TestFireRow } from '../src/entities/TestFireRow';
+import { OperationRow } from '../src/entities/OperationRow';
+import { RecordRow } from '../src/entities/RecordRow';
 import { MIGRATIONS } from '../src/migrations/index.ts';
+import { CrewStates } from '../src/store/crewStates';
+import { createCrewServices } from '../src/store/crewServices';
 import { ensureDemo } from '../src/store/crews';
 import { freshLogins, readDemo } from './testServer';
 
@@ -26,7 +30,8 @@ test('every migration goes up, down and up again, and leaves the schema the enti
   expect(await migrateDatabase(migrator)).toEqual(NAMES);
 });
 
-test.each(NAMES.map((name, index) => [name, index] as const))(
+// Before the last one there were tables for each kind.
+test.each(NAMES.slice(0, -1).map((name, index) => [name, index] as const))(
   '%s keeps the rows that were there before it',
   async (_, index) => {
     const { migrator } = await freshLogins(`rows${index}`);
@@ -37,8 +42,11 @@ test.each(NAMES.map((name, index) => [name, index] as const))(
       await source.query(`INSERT INTO crews (id, name, event) VALUES ('c', 'Crew', '{"name":"E"}')`);
       await source.query(`INSERT INTO units (crewId, id, doc, docVersion) VALUES ('c', 'u', '{"id":"u"}', 1)`);
       await source.runMigrations({ transaction: 'each' });
-      const [row] = await source.query('SELECT u.id, u.version, c.name FROM units u JOIN crews c ON c.id = u.crewId');
-      expect(row).toEqual({ id: 'u', version: 1, name: 'Crew' });
+      const rows = await source.getRepository(RecordRow).find({ order: { kind: 'ASC' } });
+      expect(rows).toMatchObject([
+        { crewId: 'c', kind: 'event', id: 'event', doc: { name: 'E' }, born: null },
+        { crewId: 'c', kind: 'unit', id: 'u', lookId: '', doc: { id: 'u' }, born: null },
+      ]);
     } finally {
       await source.destroy();
     }
@@ -76,7 +84,7 @@ test('stored records of document version 1 become version 2, and those at 2 stay
       JSON.stringify(family),
     ]);
     await source.runMigrations({ transaction: 'each' });
-    const stored = await source.getRepository(ProfileRow).find({ order: { id: 'ASC' } });
+    const stored = await source.getRepository(RecordRow).find({ where: { kind: 'profile' }, order: { id: 'ASC' } });
     expect(stored.map((row) => [row.id, row.docVersion])).toEqual([
       ['p', 2],
       ['q', 2],
@@ -84,7 +92,7 @@ test('stored records of document version 1 become version 2, and those at 2 stay
     expect(stored[0]!.doc).toMatchObject({ can: { radio: { fire: true, ttl: false }, 'on-body': { ttl: true } } });
     expect(stored[0]!.doc).not.toHaveProperty('ttl');
     expect(stored[1]!.doc).toEqual({ id: 'q' });
-    const [row] = await source.getRepository(FamilyRow).find();
+    const row = await source.getRepository(RecordRow).findOneBy({ kind: 'family' });
     expect(row!.doc).toMatchObject({ pairing: 'none', carries: { power: true, mode: true } });
   } finally {
     await source.destroy();
@@ -104,8 +112,56 @@ test('a test fire of before keeps what it said, and how the camera was held stay
        VALUES ('c', 'l', 'light-1', 'body-1', 'fired', '0123456789abcdef', 'm')`,
     );
     await source.runMigrations({ transaction: 'each' });
-    const [row] = await source.getRepository(TestFireRow).find();
-    expect(row).toMatchObject({ lightId: 'light-1', bodyId: 'body-1', attitude: null, result: 'fired' });
+    const row = await source.getRepository(RecordRow).findOneByOrFail({ kind: 'test' });
+    expect(row.doc).toEqual({
+      id: 'test-1',
+      look: 'l',
+      light: 'light-1',
+      body: 'body-1',
+      result: 'fired',
+      fingerprint: '0123456789abcdef',
+      at: expect.stringMatching(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/),
+    });
+  } finally {
+    await source.destroy();
+  }
+});
+
+test('what is stored today becomes records without a history; what was removed can be taken back', async () => {
+  const { migrator } = await freshLogins('records');
+  await migrateDatabase(migrator);
+  const source = await createDataSource(migrator).initialize();
+  const row = (table: string, id: string, doc: object, removed = false) =>
+    source.query(
+      `INSERT INTO ${table} (crewId, id, doc, docVersion${removed ? ', removedAt' : ''}) VALUES ('c', ?, ?, 2${removed ? ', NOW()' : ''})`,
+      [id, JSON.stringify(doc)],
+    );
+  const placed = (id: string, settings: object) =>
+    source.query(
+      `INSERT INTO look_units (crewId, lookId, unitId, settings, docVersion) VALUES ('c', 'l', ?, ?, 2)`,
+      [id, JSON.stringify(settings)],
+    );
+  try {
+    await undoTo(source, 'Operations');
+    await source.query(`INSERT INTO crews (id, name, event) VALUES ('c', 'Crew', '{"name":"E","date":null}')`);
+    await row('looks', 'l', { id: 'l', name: 'Look' });
+    await row('profiles', 'p', { id: 'p' });
+    await row('units', 'kept', { id: 'kept', profile: 'p', label: 'Kept', notes: null });
+    await row('units', 'gone', { id: 'gone', profile: 'p', label: 'Gone' }, true);
+    await placed('kept', { mount: 'gone', sees: ['gone', 'kept'], channel: 3, group: null });
+    await placed('gone', { channel: 5 });
+    await source.runMigrations({ transaction: 'each' });
+    const { state, number } = await new CrewStates(source).latest('c');
+    expect(state).toMatchObject({ event: { name: 'E' }, units: [{ id: 'kept' }], born: {} });
+    expect(state.looks[0]!.units).toEqual({ kept: { sees: ['kept'], channel: 3 } });
+    expect(number).toBe(1);
+    const [removal] = await source.getRepository(OperationRow).find();
+    const back = applyOperation(state, inverse(removal!.edits));
+    expect(back.conflicts).toEqual([]);
+    expect(back.state.looks[0]!.units).toEqual({
+      gone: { channel: 5 },
+      kept: { mount: 'gone', sees: ['gone', 'kept'], channel: 3 },
+    });
   } finally {
     await source.destroy();
   }
@@ -135,11 +191,11 @@ test('the app’s own user can read and write rows of its database and nothing e
   await migrateDatabase(migrator);
   const source = await createDataSource(app).initialize();
   try {
-    await expect(source.query('DROP TABLE units')).rejects.toThrow(/denied/);
+    await expect(source.query('DROP TABLE records')).rejects.toThrow(/denied/);
     await expect(source.query('CREATE TABLE x (a int)')).rejects.toThrow(/denied/);
     await expect(source.query('SELECT * FROM mysql.user')).rejects.toThrow(/denied/);
-    await expect(source.query('SELECT * FROM `t_migrations`.units')).rejects.toThrow(/denied/);
-    expect(await source.query('SELECT * FROM units')).toEqual([]);
+    await expect(source.query('SELECT * FROM `t_migrations`.records')).rejects.toThrow(/denied/);
+    expect(await source.query('SELECT * FROM records')).toEqual([]);
   } finally {
     await source.destroy();
   }
@@ -150,8 +206,9 @@ test('the demo is loaded once', async () => {
   await migrateDatabase(migrator);
   const source = await createDataSource(app).initialize();
   try {
-    expect(await ensureDemo(source, readDemo())).toBe(true);
-    expect(await ensureDemo(source, readDemo())).toBe(false);
+    const { taker } = createCrewServices(source);
+    expect(await ensureDemo(source, taker, readDemo())).toBe(true);
+    expect(await ensureDemo(source, taker, readDemo())).toBe(false);
   } finally {
     await source.destroy();
   }

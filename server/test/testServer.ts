@@ -12,6 +12,7 @@ import { createApp } from '../src/http/createApp';
 import { createCrewServices, type CrewServices } from '../src/store/crewServices';
 import { ensureDemo } from '../src/store/crews';
 
+const PASSPHRASE = 'tarred hemp rope';
 export const DEMO_FILE = join(__dirname, '../../demo/ropewalk.json');
 
 export function readDemo(): KitDocument {
@@ -31,6 +32,8 @@ export interface TestServer {
   demo(): Promise<Agent>;
   /** A browser signed in to a crew of its own. */
   crew(name: string): Promise<Agent>;
+  /** Another member of somebody's crew, signed in. */
+  member(of: Agent, name: string): Promise<Agent>;
   close(): Promise<void>;
 }
 
@@ -53,7 +56,11 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
     source,
     crews,
     demo: () => enter('/api/demo', {}),
-    crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: 'tarred hemp rope' }),
+    member: async (of, name) => {
+      await of.post('/api/members').send({ name, passphrase: PASSPHRASE }).expect(204);
+      return enter('/api/session', { name, passphrase: PASSPHRASE });
+    },
+    crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: PASSPHRASE }),
     close: async () => {
       crews.feed.close();
       await sessions.close();

@@ -64,6 +64,8 @@ export const cellOf = (edit: Edit): string =>
   edit.edit === 'field' ? `${keyOf(edit.on)} ${edit.field}` : keyOf(edit.on);
 
 export function readField(on: RecordRef, doc: AnyDoc, field: string): Json {
+  // A field named like something every object has is no field of this one.
+  if (field in Object.prototype) return null;
   if (on.kind === 'placing') return (readSetting(doc as Settings, field as SettingPath) ?? null) as Json;
   return ((doc as unknown as Record<string, Json | undefined>)[field] ?? null) as Json;
 }

@@ -6,7 +6,6 @@ import { faultsOf, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
 import { eventSchema } from '../record/kitDocument.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
-import type { Json } from '../record/migrate.ts';
 import { profileSchema } from '../record/profileSchema.ts';
 import { testFireSchema } from '../record/testFire.ts';
 import { unitSchema } from '../record/unitSchema.ts';
@@ -65,7 +64,11 @@ const fieldEditSchema = z
 const recordEditSchema = z
   .strictObject({ edit: z.literal('record'), on: refSchema, from: madeSchema, to: madeSchema })
   .refine(({ from, to }) => (from === null) !== (to === null), 'makes or removes a record: one of from and to is null')
-  .refine(({ on }) => on.kind !== 'event', 'is of the event, which is always there');
+  .refine(({ on }) => on.kind !== 'event', 'is of the event, which is always there')
+  .refine(({ on, from, to }) => on.kind === 'placing' || (to ?? from)?.doc.id === on.id, {
+    path: ['to', 'doc', 'id'],
+    message: 'is not the id of the record it is in',
+  });
 
 /** More than this is no person's doing. */
 const MOST_EDITS = 20_000;
@@ -91,9 +94,7 @@ export const recordFaults = (records: readonly { on: RecordRef; made: Made | nul
   records.flatMap(({ on, made }) => (made === null ? [] : docFaults(on, made.doc)));
 
 function docFaults(on: RecordRef, doc: AnyDoc): FieldFault[] {
-  const named = on.kind === 'placing' || on.kind === 'event' || (doc as unknown as { id: Json }).id === on.id;
   const place = on.look === undefined ? `${on.kind} ${on.id}` : `${on.id} in ${on.look}`;
-  if (!named) return [{ path: `${place}: id`, message: 'is not the id of the record it is in' }];
   const parsed = DOC_SCHEMAS[on.kind].safeParse(doc);
   if (parsed.success) return [];
   return faultsOf(parsed.error).map(({ path, message }) => ({ path: `${place}: ${path}`, message }));
