@@ -1,5 +1,6 @@
 /** Forms: one package and the document's own schemas; what is typed stays, what is wrong is said, undo says when it fails. */
-import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import type { Operation } from '@ergon/core/operation/edit';
 import type { Carries, Generation } from '@ergon/core/record/family';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -35,6 +36,8 @@ interface Sent {
   body: unknown;
 }
 let sent: Sent[] = [];
+/** What was done to the rig. */
+let done: readonly Operation[] = [];
 /** What the server says to the next requests; left out, that it was stored. */
 let answers: ({ status: number; body?: unknown } | undefined)[] = [];
 
@@ -49,7 +52,7 @@ function smallKit(): CrewRig {
 
 function show(children: ReactNode) {
   sent = [];
-  showInRig(
+  ({ sent: done } = showInRig(
     <>
       <Notices />
       {children}
@@ -61,9 +64,15 @@ function show(children: ReactNode) {
         return answers.shift();
       },
     },
-  );
+  ));
   return userEvent.setup({ delay: null });
 }
+
+/** What the fields of the last thing done were set to. */
+const setTo = (): Record<string, unknown> =>
+  Object.fromEntries(
+    done.at(-1)!.edits.map((edit) => (edit.edit === 'field' ? [edit.field, edit.to] : [edit.on.id, edit.to])),
+  );
 
 const field = (name: string | RegExp) => screen.getByRole('textbox', { name });
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
@@ -99,15 +108,11 @@ describe('a unit', () => {
     await user.type(field('Lent to'), 'the other crew');
     await user.click(screen.getByRole('radio', { name: 'Service: out of service' }));
     await user.click(button('Save, Light 6'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]).toMatchObject({ method: 'PATCH', path: '/api/units/light-6' });
-    expect(sent[0]!.body).toMatchObject({
-      version: 1,
-      set: { label: 'Pole light', lentTo: 'the other crew', inService: false, notes: null },
-    });
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(setTo()).toEqual({ label: 'Pole light', lentTo: 'the other crew', inService: false });
     await user.click(await screen.findByRole('button', { name: 'Undo: edit of Light 6' }));
-    await waitFor(() => expect(sent).toHaveLength(2));
-    expect(sent[1]!.body).toMatchObject({ version: 2, set: { label: 'Light 6', lentTo: null, inService: null } });
+    await waitFor(() => expect(done).toHaveLength(2));
+    expect(setTo()).toEqual({ label: 'Light 6', lentTo: null, inService: null });
   });
 
   test('without a label cannot be saved, and says so', async () => {
@@ -120,28 +125,17 @@ describe('a unit', () => {
     expect(sent).toEqual([]);
   });
 
-  test('that the server refuses stays open with what was typed', async () => {
-    const user = await open();
-    answers = [refused('is taken')];
-    await user.type(field('Owner'), 'Ada');
-    await user.click(button('Save, Light 6'));
-    expect(await screen.findByText('label is taken.')).toBeInTheDocument();
-    expect(field('Owner')).toHaveValue('Ada');
-    expect(button('Undo: nothing to undo')).toBeDisabled();
-  });
-
-  test('whose undo fails says so, and can be undone again', async () => {
-    const user = await open();
-    answers = [undefined, refused('is in use by another unit')];
-    await user.click(button('Remove, Light 6'));
-    await user.click(await screen.findByRole('button', { name: 'Undo: removal of Light 6' }));
-    const notice = await screen.findByRole('alert');
-    expect(notice).toHaveTextContent('Not undone, removal of Light 6: label is in use by another unit.');
-    await user.click(within(notice).getByRole('button', { name: 'Close' }));
-    await user.click(button('Undo: removal of Light 6'));
-    await waitFor(() => expect(sent.filter(({ path }) => path.endsWith('/restore'))).toHaveLength(2));
-    await waitFor(() => expect(button('Undo: nothing to undo')).toBeDisabled());
-    expect(screen.queryByRole('alert')).not.toBeInTheDocument();
+  test('removed takes along what the looks hold of it, says so before, and comes back with it', async () => {
+    const rig = demoRig();
+    ({ sent: done } = showInRig(<KitPlace />, { rig }));
+    const user = userEvent.setup({ delay: null });
+    await user.click(await screen.findByRole('button', { name: /^Answer 1/ }));
+    expect(screen.getByText(/also takes out Answer 1 in First dance/)).toBeInTheDocument();
+    expect(screen.getByText(/clears receiver of Light 9 in First dance/)).toBeInTheDocument();
+    await user.click(button('Remove, Answer 1'));
+    expect(screen.queryByRole('button', { name: /^Answer 1/ })).not.toBeInTheDocument();
+    await user.click(await screen.findByRole('button', { name: 'Undo: removal of Answer 1' }));
+    expect(await screen.findByRole('button', { name: /^Answer 1/ })).toBeInTheDocument();
   });
 
   test('several are added at once, numbered, in one request, and taken back in one', async () => {
@@ -155,15 +149,15 @@ describe('a unit', () => {
     await user.click(button('How many: more'));
     expect(screen.getByText('How many: Crate 1 to Crate 2')).toBeInTheDocument();
     await user.click(button('Add 2 units'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]!.body).toMatchObject({
-      add: [
-        { id: 'crate-1', label: 'Crate 1' },
-        { id: 'crate-2', label: 'Crate 2' },
-      ],
-    });
+    await waitFor(() => expect(done).toHaveLength(1));
+    const ids = done[0]!.edits.map(({ on }) => on.id);
+    expect(ids).toEqual([expect.stringMatching(/^crate-1-[0-9a-f]{4}$/), expect.stringMatching(/^crate-2-/)]);
+    expect(done[0]!.edits.map(({ to }) => to)).toMatchObject([
+      { doc: { label: 'Crate 1' } },
+      { doc: { label: 'Crate 2' } },
+    ]);
     await user.click(await screen.findByRole('button', { name: 'Undo: adding 2 units' }));
-    await waitFor(() => expect(sent[1]?.body).toEqual({ add: [], change: [], remove: ['crate-1', 'crate-2'] }));
+    await waitFor(() => expect(setTo()).toEqual({ [ids[0]!]: null, [ids[1]!]: null }));
   });
 });
 
@@ -228,7 +222,6 @@ describe('a family', () => {
     await screen.findByRole('heading', { level: 1, name: plover().name });
     return user;
   };
-  const saved = () => (sent.at(-1)!.body as { doc: ReturnType<typeof plover> }).doc;
 
   test('is added by its name, and its page opened', async () => {
     const user = show(<FamilyList />);
@@ -238,16 +231,18 @@ describe('a family', () => {
     await user.type(field('Name of the family'), 'Ruff');
     await user.click(screen.getByRole('radio', { name: 'Speaks by: coded light' }));
     await user.click(button('Add, this family'));
-    await waitFor(() => expect(mockGone).toEqual(['/kit/families/ruff']));
-    expect(sent[0]!.body).toEqual({ id: 'ruff', name: 'Ruff', medium: 'optical', carries: {} });
+    await waitFor(() => expect(mockGone).toEqual([expect.stringMatching(/^\/kit\/families\/ruff-/)]));
+    await waitFor(() => expect(done).toHaveLength(1));
+    const [id] = Object.keys(setTo());
+    expect(setTo()).toMatchObject({ [id!]: { doc: { id, name: 'Ruff', medium: 'optical', carries: {} } } });
   });
 
   test('one signal answered leaves the others as they are, recorded or not', async () => {
     const user = await openPlover();
     await user.click(screen.getByRole('radio', { name: 'Carries zoom: no' }));
     await user.click(button('Save, Plover'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(saved().carries).toEqual({ ...plover().carries, zoom: false });
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(setTo()).toEqual({ carries: { ...plover().carries, zoom: false } });
     const { zoom: _zoom, ...others } = plover().carries;
     expect(Object.values(others)).toContain(true);
   });
@@ -259,8 +254,8 @@ describe('a family', () => {
     await user.type(reach, '2.5');
     expect(reach).toHaveValue('2.5');
     await user.click(button('Save, Plover'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(saved().reachM).toBe(2.5);
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(setTo()).toEqual({ reachM: 2.5 });
   });
 
   test('what the schema refuses is said before it is sent, and undone as a whole once stored', async () => {
@@ -268,26 +263,22 @@ describe('a family', () => {
     await user.clear(field('Name'));
     await user.click(button('Save, Plover'));
     expect(await screen.findByText('name is empty: give it a name')).toBeInTheDocument();
-    expect(sent).toEqual([]);
+    expect(done).toEqual([]);
     await user.type(field('Name'), 'Golden plover');
     await user.click(button('Save, Plover'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(saved()).toMatchObject({ id: 'plover', name: 'Golden plover' });
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(setTo()).toEqual({ name: 'Golden plover' });
     await user.click(await screen.findByRole('button', { name: 'Undo: edit of Plover' }));
-    await waitFor(() => expect(sent).toHaveLength(2));
-    expect(saved()).toEqual(plover());
-    expect(sent[1]!.body).toMatchObject({ version: 2 });
+    await waitFor(() => expect(done).toHaveLength(2));
+    expect(setTo()).toEqual({ name: plover().name });
   });
 
-  test('that somebody else changed meanwhile is not overwritten unseen', async () => {
+  test('changes that are dropped are gone, and nothing was done', async () => {
     const user = await openPlover();
-    answers = [{ status: 409, body: { error: { code: 'record.stale', message: 'stale', faults: [] } } }];
     await user.type(field('Band'), ', hopping');
-    await user.click(button('Save, Plover'));
-    expect(await screen.findByText(/^Somebody else changed this meanwhile/)).toBeInTheDocument();
-    expect(field('Band')).toHaveValue(`${plover().band}, hopping`);
     await user.click(button('Drop changes'));
     expect(field('Band')).toHaveValue(plover().band);
+    expect(done).toEqual([]);
   });
 });
 
@@ -352,31 +343,24 @@ describe('a model', () => {
     return user;
   };
 
-  test('answers more questions, and is saved whole on its version', async () => {
+  test('answers more questions, and only what differs is saved', async () => {
     const user = await open();
     const howTo = field('How do you get to the group?');
     await user.clear(howTo);
     await user.type(howTo, 'Turn the ring.{Enter}');
     await user.click(button('Save, Tholmar Shoe 60'));
-    await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]).toMatchObject({ method: 'PUT', path: '/api/profiles/tholmar-60k' });
-    expect(sent[0]!.body).toMatchObject({ version: 1, doc: { id: 'tholmar-60k', howTo: { group: 'Turn the ring.' } } });
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(done[0]!.edits).toHaveLength(1);
+    expect(setTo()).toMatchObject({ howTo: { group: 'Turn the ring.' } });
   });
 
-  test('says beside the question what the server has against its answer', async () => {
-    const user = await open();
-    answers = [refused('is not a path we know', 'doc.howTo.group')];
-    const howTo = field('How do you get to the group?');
-    await user.clear(howTo);
-    await user.type(howTo, 'Spin.{Enter}');
-    await user.click(button('Save, Tholmar Shoe 60'));
-    expect(await screen.findByText('is not a path we know')).toBeInTheDocument();
-    expect(howTo).toHaveValue('Spin.');
-  });
-
-  test('that is in use is not removed; one nobody knows says so', async () => {
-    await open();
-    expect(button('Remove, Tholmar Shoe 60')).toBeDisabled();
+  test('is removed with its units, which is said before; one nobody knows says so', async () => {
+    mockParams = { model: 'tholmar-200' };
+    const user = show(<ModelPage />);
+    await screen.findByRole('heading', { level: 1, name: 'Tholmar Field 200' });
+    await user.click(button('Remove, Tholmar Field 200'));
+    await waitFor(() => expect(done).toHaveLength(1));
+    expect(mockGone).toContain('/kit/models');
     mockParams = { model: 'nobody' };
     show(<ModelPage />);
     expect(await screen.findByText('There is no such model. Choose one in Models.')).toBeInTheDocument();

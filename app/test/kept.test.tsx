@@ -1,17 +1,17 @@
 /** What the screens share beneath them: the themes, the look a device was at, what was seen of a shot, the gear of Fit. */
-import type { CrewRig } from '@ergon/core/record/crewRig';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { STAGES } from '@ergon/core/rig/codes';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
 import { stationLabel } from '../src/drawing/stationLabel';
 import { type FitGear, MOST_OF_KIND, useFitChoice } from '../src/fit/useFitChoice';
 import { useQuestionContext } from '../src/kit/questionContext';
 import { useCurrentLook, useRememberLook } from '../src/rig/currentLook';
-import type { Pending } from '../src/rig/pending';
 import { type JudgedLook, useJudgedLook } from '../src/rig/judgedLook';
 import { useRig } from '../src/rig/Rig';
 import { type TestLog, useTestLog } from '../src/screens/useTestLog';
 import { ThemeProvider, useTheme } from '../src/theme/Theme';
 import { type Palette, palettes, type ThemeName, THEMES, TOUCH, type } from '../src/theme/tokens';
+import { Device } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
@@ -131,30 +131,30 @@ describe('what was seen of a shot', () => {
   };
 
   test('waits until it is logged, and is then kept with body, attitude and settings', async () => {
-    const kept: (readonly Pending[])[] = [];
-    const box = await latest(useLog, { store: (pending) => kept.push(pending) });
+    const store = new Device();
+    const box = await latest(useLog, { store, send: async () => ({ came: 'nothing' }) });
     act(() => box.now.log.mark({ 'light-1': 'fired', 'light-2': 'dark' }));
-    expect(kept.flat()).toEqual([]);
+    expect(store.kept.size).toBe(0);
     await act(async () => box.now.log.log());
     expect(box.now.log).toMatchObject({ seen: {}, logged: 2 });
     const shot = box.now.judged.judgement.shots[0]!;
-    const report = kept.flat().find((one) => one.kind === 'tests');
-    expect(report).toMatchObject({ look: 'first-dance' });
-    expect(report?.kind === 'tests' && report.tests).toMatchObject([
-      { light: 'light-1', result: 'fired', body: shot.body.id, attitude: shot.attitude },
-      { light: 'light-2', result: 'dark', body: shot.body.id, attitude: shot.attitude },
+    const [one] = store.kept.values();
+    const docs = one!.operation.edits.map((edit) => edit.edit === 'record' && edit.to!.doc);
+    const seen = { look: 'first-dance', body: shot.body.id, attitude: shot.attitude };
+    expect(docs).toMatchObject([
+      { light: 'light-1', result: 'fired', ...seen },
+      { light: 'light-2', result: 'dark', ...seen },
     ]);
-    const prints = report?.kind === 'tests' ? report.tests.map((one) => one.fingerprint) : [];
-    expect(new Set(prints).size).toBe(2);
+    expect(new Set(docs.map((doc) => (doc as { fingerprint: string }).fingerprint)).size).toBe(2);
   });
 
   test('goes with the next press, without being logged', async () => {
-    const kept: (readonly Pending[])[] = [];
-    const box = await latest(useLog, { store: (pending) => kept.push(pending) });
+    const store = new Device();
+    const box = await latest(useLog, { store });
     act(() => box.now.log.mark({ 'light-1': 'fired' }));
     act(() => box.now.log.clear());
     expect(box.now.log).toMatchObject({ seen: {}, logged: 0 });
-    expect(kept.flat()).toEqual([]);
+    expect(store.kept.size).toBe(0);
   });
 });
 

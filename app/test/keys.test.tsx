@@ -1,15 +1,19 @@
 /** One table of keys: what is pressed, who answers, and what the sheet says. */
-import { render, screen, waitFor, within } from '@testing-library/react';
+import type { Operation } from '@ergon/core/operation/edit';
+import type { OperationsRequest } from '@ergon/core/operation/operationExchange';
+import { act, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { SaveBar } from '../src/components/SaveBar';
 import { KeySheet } from '../src/keys/KeySheet';
 import { deedOf, SHORTCUTS } from '../src/keys/shortcuts';
 import { useShortcuts } from '../src/keys/useShortcuts';
+import { useRig } from '../src/rig/Rig';
 import { CrewShell } from '../src/screens/CrewShell';
 import { Lines } from '../src/screens/Lines';
 import { firstTrouble, moved } from '../src/screens/selected';
 import { ThemeProvider } from '../src/theme/Theme';
+import { FakeServer } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
@@ -93,11 +97,12 @@ test('who came last is asked first; what nobody does keeps its own meaning', asy
 });
 
 describe('undo while trying on paper', () => {
-  const sent: unknown[] = [];
+  const sent: Operation[] = [];
   const show = () => {
     sent.length = 0;
     mockLook = 'speeches';
     window.localStorage.clear();
+    const server = new FakeServer(demoRig());
     showInRig(
       <CrewShell>
         <Lines />
@@ -105,8 +110,10 @@ describe('undo while trying on paper', () => {
       {
         answer: (_, path, body) => {
           if (path === '/api/session') return { status: 200, body: { signedIn: true } };
-          sent.push(body);
-          return { status: 200, body: { saved: [] } };
+          if (path !== '/api/operations') return undefined;
+          const request = body as OperationsRequest;
+          sent.push(...request.operations);
+          return { status: 200, body: server.send(request) };
         },
       },
     );
@@ -134,8 +141,8 @@ describe('undo while trying on paper', () => {
     await user.click(screen.getByRole('button', { name: 'Drop it, what was tried' }));
     await user.keyboard('{Control>}z{/Control}');
     await waitFor(() => expect(sent).toHaveLength(2));
-    const power = (body: unknown) => (body as { changes: { set: { power: number } }[] }).changes[0]!.set.power;
-    expect(power(sent[1])).toBeCloseTo(power(sent[0]) + 1 / 3);
+    const power = ({ edits }: Operation) => edits[0]!.to as unknown as number;
+    expect(power(sent[1]!)).toBeCloseTo(power(sent[0]!) + 1 / 3);
   });
 
   test('so does the button, which says what it would take back', async () => {
@@ -152,19 +159,16 @@ describe('undo while trying on paper', () => {
 });
 
 test('what waits is counted beside the undo', async () => {
-  const waiting = [1, 2].map((id) => ({
-    id,
-    crew: 'demo',
-    look: 'speeches',
-    kind: 'changes' as const,
-    label: 'channel',
-    changes: [{ unit: 'light-1', setting: 'channel' as const, from: 11, to: id }],
-  }));
-  showInRig(<SaveBar />, {
-    load: () => ({ pending: waiting, unreadable: [] }),
-    send: () => new Promise(() => undefined),
-  });
-  expect(await screen.findByRole('status', { name: 'Save state' })).toHaveTextContent('saving');
+  let submit: () => void = () => undefined;
+  const Doer = () => {
+    const { queue } = useRig();
+    submit = () => queue.edit('speeches', [{ unit: 'light-1', setting: 'channel', from: null, to: 5 }], 'channel');
+    return <SaveBar />;
+  };
+  showInRig(<Doer />, { send: async () => ({ came: 'nothing' }) });
+  const status = await screen.findByRole('status', { name: 'Save state' });
+  await act(async () => submit());
+  await waitFor(() => expect(status).toHaveTextContent('1 waiting'));
 });
 
 describe('the arrows', () => {

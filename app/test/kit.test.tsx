@@ -1,6 +1,7 @@
 /** The kit's own views: a model by question and answer, unit lists read with care, a pair of gear explained. */
 import type { Change } from '@ergon/core/record/change';
 import { archetypeOf } from '@ergon/core/describe/archetypes';
+import type { Operation } from '@ergon/core/operation/edit';
 import { indexKit } from '@ergon/core/rig/rig';
 import { planUnits, unitTable } from '@ergon/core/describe/unitTable';
 import { screen, waitFor, within } from '@testing-library/react';
@@ -24,16 +25,10 @@ jest.mock('expo-router', () => ({
 jest.setTimeout(30_000);
 const rig = demoRig();
 const kit = indexKit(rig);
-let sent: { method: string; path: string; body: unknown }[] = [];
+let sent: readonly Operation[] = [];
 
 const show = (children: ReactNode) => {
-  sent = [];
-  return showInRig(children, {
-    answer: (method, path, body) => {
-      sent.push({ method, path, body });
-      return undefined;
-    },
-  });
+  ({ sent } = showInRig(children));
 };
 
 describe('unit lists', () => {
@@ -77,8 +72,7 @@ describe('unit lists', () => {
     expect(sent).toEqual([]);
     await user.click(screen.getByRole('button', { name: /^Add 480/ }));
     await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]).toMatchObject({ method: 'POST', path: '/api/units/batch' });
-    expect((sent[0]!.body as { add: unknown[] }).add).toHaveLength(480);
+    expect(sent[0]).toMatchObject({ label: 'reading crates.csv', edits: { length: 480 } });
   });
 
   test('a file that is no unit list writes nothing and says what is missing', async () => {

@@ -1,5 +1,5 @@
 /** The places of the app: what each shows first, where an odd address leads, and what is logged of a shot. */
-import type { TestFire } from '@ergon/core/record/testFire';
+import type { LoggedTest } from '@ergon/core/operation/crewState';
 import { fingerprint } from '@ergon/core/verdict/readiness';
 import { buildRig, indexKit, isMeantFor, type Light } from '@ergon/core/rig/rig';
 import { shotRefOf } from '@ergon/core/shot/lightRun';
@@ -7,8 +7,7 @@ import { judge } from '@ergon/core/verdict/judge';
 import { act, render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import type { Pending } from '../src/rig/pending';
-import { plainLook } from '../src/rig/judgedLook';
+import type { Operation } from '@ergon/core/operation/edit';
 import { Fire } from '../src/screens/Fire';
 import { Lines } from '../src/screens/Lines';
 import { NextLook } from '../src/screens/NextLook';
@@ -48,8 +47,8 @@ const heldBothWays = (): Rig => {
   const rig = withLooks('speeches');
   const [look] = rig.looks;
   const body = look!.units['body-1']!;
-  const settings = { ...body.settings, attitudes: ['level' as const, 'upright' as const] };
-  return { ...rig, looks: [{ ...look!, units: { ...look!.units, 'body-1': { ...body, settings } } }] };
+  const attitudes = ['level' as const, 'upright' as const];
+  return { ...rig, looks: [{ ...look!, units: { ...look!.units, 'body-1': { ...body!, attitudes } } }] };
 };
 
 describe('addresses', () => {
@@ -120,15 +119,15 @@ describe('Tonight', () => {
 });
 
 describe('a test fire is of one way of holding the camera', () => {
-  const logged: Pending[] = [];
+  const logged: Operation[] = [];
   const show = (rig: Rig) => {
     mockLook = 'speeches';
     logged.length = 0;
     showInRig(<Fire />, {
       rig,
-      send: async (pending) => {
-        logged.push(pending);
-        return {};
+      send: async ({ operations }) => {
+        logged.push(...operations);
+        return { came: 'nothing' };
       },
     });
     return userEvent.setup({ delay: null });
@@ -144,7 +143,9 @@ describe('a test fire is of one way of holding the camera', () => {
     const user = show(heldBothWays());
     await pressAndLog(user, 'Body 1 upright');
     await waitFor(() => expect(logged).toHaveLength(1));
-    expect(logged[0]).toMatchObject({ tests: [{ light: 'light-1', body: 'body-1', attitude: 'upright' }] });
+    expect(logged[0]).toMatchObject({
+      edits: [{ to: { doc: { light: 'light-1', body: 'body-1', attitude: 'upright' } } }],
+    });
     expect(screen.getByText('Logged 1 light.')).toBeInTheDocument();
     expect(screen.queryByText(/Light 1.*proven/)).not.toBeInTheDocument();
   });
@@ -162,11 +163,12 @@ describe('a test fire is of one way of holding the camera', () => {
 
   test('proven level alone, a light held both ways is still to be proven', async () => {
     const rig = heldBothWays();
-    const built = buildRig(indexKit(rig), plainLook(rig.looks[0]!));
+    const built = buildRig(indexKit(rig), rig.looks[0]!);
     const light = built.placed.get('light-1') as Light;
     const tests = judge(built)
       .shots.filter(({ body }) => isMeantFor(built, light, body))
-      .map((shot): TestFire => ({
+      .map((shot, index): LoggedTest => ({
+        id: `test-${index}`,
         look: 'speeches',
         light: light.id,
         ...shotRefOf(shot),

@@ -3,10 +3,12 @@ import type { ReactNode } from 'react';
 import { Notices } from '../src/components/Notices';
 import { NumberField } from '../src/components/NumberField';
 import { SaveBar } from '../src/components/SaveBar';
-import type { Ports } from '../src/rig/editQueue';
-import type { Pending } from '../src/rig/pending';
+import type { Operation } from '@ergon/core/operation/edit';
+import { settingEdits } from '@ergon/core/operation/editsOf';
+import type { Ports } from '../src/rig/ports';
 import { Lines } from '../src/screens/Lines';
-import { demoRig, refusal } from './rigFixture';
+import { FakeServer } from './fakeServer';
+import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
@@ -19,21 +21,14 @@ jest.mock('expo-router', () => ({
   Link: ({ children }: { children: ReactNode }) => children,
 }));
 
-let answers: (pending: Pending) => Promise<Awaited<ReturnType<Ports['send']>>>;
-const ports: Ports = {
-  send: (pending) => answers(pending),
-  load: () => ({ pending: [], unreadable: [] }),
-  store: () => undefined,
-  later: () => undefined,
-};
+const never: Partial<Ports> = { send: () => new Promise(() => undefined) };
 
 beforeEach(() => {
   mockLook = 'first-dance';
-  answers = async () => ({});
 });
 
 test('a phone shows the worst fault with its fix, and every line as a sentence', async () => {
-  showInRig(<Lines />, ports);
+  showInRig(<Lines />);
   expect(await screen.findByText('Light 3 and Light 6 stay dark.')).toBeInTheDocument();
   expect(screen.getByRole('button', { name: /Switch on group C on Sender 2/ })).toBeInTheDocument();
   const six = screen.getByRole('group', { name: 'Light 6, Rim, door. Silent: channel 3, sender on 11.' });
@@ -42,13 +37,12 @@ test('a phone shows the worst fault with its fix, and every line as a sentence',
 });
 
 test('a fix closes its line before the server has answered, and undo opens it again', async () => {
-  answers = () => new Promise(() => undefined);
   showInRig(
     <>
       <SaveBar />
       <Lines />
     </>,
-    ports,
+    never,
   );
   const user = userEvent.setup();
   const six = () => screen.getByRole('group', { name: /^Light 6,/ });
@@ -62,40 +56,42 @@ test('a fix closes its line before the server has answered, and undo opens it ag
 
 test('a look that is not there says so', async () => {
   mockLook = 'brunch';
-  showInRig(<Lines />, ports);
+  showInRig(<Lines />);
   expect(
     await screen.findByText('There is no such look: it may have been removed. Choose another in Tonight.'),
   ).toBeInTheDocument();
 });
 
 test('two people on one setting: both values are shown, and mine can be sent again', async () => {
-  const sent: Pending[] = [];
-  answers = async (pending) => {
-    sent.push(pending);
-    if (sent.length > 1) return {};
-    const { settings } = demoRig().looks.find((one) => one.id === 'first-dance')!.units['light-6']!;
-    throw refusal(409, {
-      code: 'record.stale',
-      conflicts: [{ unit: 'light-6', version: 5, theirs: { ...settings, channel: 9 }, yours: { channel: 11 } }],
-    });
-  };
+  const server = new FakeServer(demoRig());
+  const change = { unit: 'light-6', setting: 'channel' as const, from: 3, to: 9 };
+  const id = '0'.repeat(32);
+  const made = { id, version: 2, crew: 'demo', member: 'second', at: '2027-06-12T18:00:00.000Z', label: 'channel' };
+  server.take({ ...made, edits: settingEdits(server.rig, 'first-dance', [change]) });
+  const sent: Operation[] = [];
   showInRig(
     <>
       <Notices />
       <Lines />
     </>,
-    ports,
+    {
+      send: async (request) => {
+        sent.push(...request.operations);
+        return server.send(request);
+      },
+      ask: async (after) => server.ask(after),
+    },
   );
   const user = userEvent.setup();
   await screen.findByText('First dance');
   const six = screen.getByRole('group', { name: /^Light 6,/ });
   await user.click(within(six).getByRole('button', { name: 'hearer, the line stops here' }));
   await user.click(within(six).getByRole('button', { name: /^Set channel 11 on Light 6/ }));
-  expect(await screen.findByText('Two of you changed the channel of Light 6.')).toBeInTheDocument();
+  expect(await screen.findByText('Two of you changed the channel of Light 6 in First dance.')).toBeInTheDocument();
   expect(screen.getByText('Yours: 11. Theirs: 9, which stands.')).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Use mine' }));
   await waitFor(() => expect(sent).toHaveLength(2));
-  expect(sent[1]).toMatchObject({ changes: [{ unit: 'light-6', setting: 'channel', from: 9, to: 11 }] });
+  expect(sent[1]).toMatchObject({ edits: [{ on: { id: 'light-6' }, field: 'channel', from: 9, to: 11 }] });
 });
 
 test('a number out of range is kept as typed, with what is wrong beside it, and not set', async () => {

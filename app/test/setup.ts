@@ -1,4 +1,8 @@
 import '@testing-library/jest-dom';
+import 'fake-indexeddb/auto';
+
+// The browser of these tests has a database, but not the copying it needs.
+globalThis.structuredClone ??= <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 // The browser of these tests reads files only the old way.
 File.prototype.text ??= function text(this: File): Promise<string> {
@@ -9,3 +13,6 @@ File.prototype.text ??= function text(this: File): Promise<string> {
     reader.readAsText(this);
   });
 };
+
+// Nor has it a signal that ends a request by itself; nothing here waits that long.
+AbortSignal.timeout ??= () => new AbortController().signal;

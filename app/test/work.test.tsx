@@ -3,7 +3,7 @@ import { leastWork } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import type { Pending } from '../src/rig/pending';
+import type { Operation } from '@ergon/core/operation/edit';
 import { Lines } from '../src/screens/Lines';
 import type { WorkRequest } from '../src/workers/work.worker';
 import { showInRig } from './showInRig';
@@ -35,14 +35,14 @@ class MockWorker {
   }
 }
 
-let sent: Pending[] = [];
+let sent: Operation[] = [];
 
 function show() {
   sent = [];
   showInRig(<Lines />, {
     // The answer never comes: what is shown is what the app makes of the edit by itself.
-    send: (pending) => {
-      sent.push(pending);
+    send: ({ operations }) => {
+      sent.push(...operations);
       return new Promise<never>(() => undefined);
     },
   });
@@ -64,7 +64,7 @@ test('least work: a short list with a total, made as one edit', async () => {
   await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
   expect(await screen.findByText('Every line is whole.')).toBeInTheDocument();
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ kind: 'changes', label: 'least work, 5 changes' });
+  expect(sent[0]).toMatchObject({ label: 'least work, 5 changes', edits: { length: 5 } });
 });
 
 test('a search that takes long can be stopped', async () => {
@@ -98,7 +98,7 @@ test('on paper nothing is sent until it is taken over', async () => {
   await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: off' }));
   await user.click(within(paper).getByRole('button', { name: 'Take it over, what was tried' }));
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ changes: [{ unit: 'sender-1', setting: 'on', from: true, to: false }] });
+  expect(sent[0]).toMatchObject({ edits: [{ on: { id: 'sender-1' }, field: 'on', from: true, to: false }] });
 });
 
 test('advice is folded away until somebody asks', async () => {
@@ -110,7 +110,7 @@ test('advice is folded away until somebody asks', async () => {
   expect(within(list).getAllByRole('listitem')[0]).toHaveTextContent('Use only what is legal where you are.');
 });
 
-test('what is around a look is saved whole, on its version, once it is written rightly', async () => {
+test('what is around a look is saved as one, once it is written rightly', async () => {
   const user = show();
   await user.click(await screen.findByRole('button', { name: 'Around this look' }));
   const save = screen.getByRole('button', { name: /^Save/ });
@@ -121,22 +121,19 @@ test('what is around a look is saved whole, on its version, once it is written r
   expect(save).toBeDisabled();
   await user.type(screen.getByRole('textbox', { name: /^Else on the air/ }), '/20, Band=2405.5/1');
   await user.click(save);
-  const puts = (globalThis.fetch as jest.Mock).mock.calls.filter(([, init]) => init?.method === 'PUT');
-  expect(puts).toHaveLength(1);
-  const [path, { body }] = puts[0] as [string, { body: string }];
-  expect(path).toBe('/api/looks/slipway');
-  expect(JSON.parse(body)).toMatchObject({
-    version: 1,
-    doc: {
-      id: 'slipway',
-      quietMinutes: 90,
-      emitters: [
+  await waitFor(() => expect(sent).toHaveLength(1));
+  const on = { kind: 'look', id: 'slipway' };
+  expect(sent[0]!.edits).toMatchObject([
+    { on, field: 'quietMinutes', to: 90 },
+    {
+      on,
+      field: 'emitters',
+      to: [
         { name: 'House network', mhz: 2452, widthMhz: 20 },
         { name: 'Band', mhz: 2405.5, widthMhz: 1 },
       ],
     },
-  });
-  expect(JSON.parse(body).doc).not.toHaveProperty('units');
+  ]);
 });
 
 test('families without frequencies are named where emitters are written', async () => {

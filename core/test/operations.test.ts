@@ -149,7 +149,10 @@ describe('what was removed and made again is another', () => {
 
   test('what names a record that is gone waits, and says which', () => {
     const before = withUnit();
-    const edits = [making(on, { channel: 3 }, 'one'), making({ kind: 'unit', id: 'other' }, { ...unit, id: 'other' }, 'one')];
+    const edits = [
+      making(on, { channel: 3 }, 'one'),
+      making({ kind: 'unit', id: 'other' }, { ...unit, id: 'other' }, 'one'),
+    ];
     const without = applyOperation(before, removing(before, { kind: 'unit', id: 'light' })).state;
     const { state: after, conflicts } = applyOperation(without, edits);
     expect(conflicts).toEqual([{ edit: edits[0], why: 'missing', what: { kind: 'unit', id: 'light' } }]);

@@ -137,10 +137,10 @@ test('what is stored today becomes records without a history; what was removed c
       [id, JSON.stringify(doc)],
     );
   const placed = (id: string, settings: object) =>
-    source.query(
-      `INSERT INTO look_units (crewId, lookId, unitId, settings, docVersion) VALUES ('c', 'l', ?, ?, 2)`,
-      [id, JSON.stringify(settings)],
-    );
+    source.query(`INSERT INTO look_units (crewId, lookId, unitId, settings, docVersion) VALUES ('c', 'l', ?, ?, 2)`, [
+      id,
+      JSON.stringify(settings),
+    ]);
   try {
     await undoTo(source, 'Operations');
     await source.query(`INSERT INTO crews (id, name, event) VALUES ('c', 'Crew', '{"name":"E","date":null}')`);

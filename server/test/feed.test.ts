@@ -27,7 +27,10 @@ afterAll(async () => {
 
 const cookieOf = (agent: Agent): string => {
   const jar = (agent as unknown as { jar: { getCookies(access: object): { toValueString(): string }[] } }).jar;
-  return jar.getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false }).map((one) => one.toValueString()).join('; ');
+  return jar
+    .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+    .map((one) => one.toValueString())
+    .join('; ');
 };
 
 /** Listens until told to stop; what was told is in the list. */

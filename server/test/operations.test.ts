@@ -152,7 +152,9 @@ test('an import is taken back as one, byte for byte, and done again', async () =
 test('hundreds of units land at once', async () => {
   const [one] = await twoMates();
   const before = (await one.rig()).units.length;
-  await one.does((_, born) => Array.from({ length: 480 }, (_, n) => making({ kind: 'unit', id: unit(n).id }, unit(n), born)));
+  await one.does((_, born) =>
+    Array.from({ length: 480 }, (_, n) => making({ kind: 'unit', id: unit(n).id }, unit(n), born)),
+  );
   expect((await one.rig()).units).toHaveLength(before + 480);
 });
 
@@ -207,7 +209,11 @@ describe('what can never be taken is refused, named, and nothing of it is stored
     ['a kind nobody has', { edits: [field({ on: { kind: 'sessions', id: 'x' } })] }, 'edits[0].on.kind'],
     ['a placing in no look', { edits: [field({ on: { kind: 'placing', id: 'light-6' } })] }, 'edits[0].on'],
     ['the id of a unit', { edits: [field({ on: { kind: 'unit', id: 'light-6' }, field: 'id' })] }, 'edits[0].field'],
-    ['a record from nothing to nothing', { edits: [{ edit: 'record', on: { kind: 'unit', id: 'x' }, from: null, to: null }] }, 'edits[0]'],
+    [
+      'a record from nothing to nothing',
+      { edits: [{ edit: 'record', on: { kind: 'unit', id: 'x' }, from: null, to: null }] },
+      'edits[0]',
+    ],
     ['another crew', { crew: 'demo' }, 'member'],
     ['another member', { member: 'somebody' }, 'member'],
   ])('%s', async (_, more, path) => {
@@ -255,7 +261,11 @@ test('what names something that is gone waits; what stands beside it is taken', 
   const [one, two] = await twoMates();
   const late = await two.operation((rig, born) => [
     making(placingRef('vows', 'light-8'), { on: true }, born),
-    ...putting(rig, { on: { kind: 'unit', id: 'light-3' }, doc: { ...rig.units.find((u) => u.id === 'light-3')!, label: 'Three' }, born }),
+    ...putting(rig, {
+      on: { kind: 'unit', id: 'light-3' },
+      doc: { ...rig.units.find((u) => u.id === 'light-3')!, label: 'Three' },
+      born,
+    }),
   ]);
   await one.does((rig) => removing(rig, { kind: 'unit', id: 'light-8' }));
   const { conflicts } = await two.answer(late);
@@ -266,7 +276,9 @@ test('what names something that is gone waits; what stands beside it is taken', 
 test('SQL in a label is only a label', async () => {
   const [one] = await twoMates();
   const label = `'); DROP TABLE records; -- "`;
-  await one.does((_, born) => [making({ kind: 'unit', id: 'drop' }, { id: 'drop', profile: 'tholmar-200', label }, born)]);
+  await one.does((_, born) => [
+    making({ kind: 'unit', id: 'drop' }, { id: 'drop', profile: 'tholmar-200', label }, born),
+  ]);
   expect((await one.rig()).units.find(({ id }) => id === 'drop')!.label).toBe(label);
 });
 

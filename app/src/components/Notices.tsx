@@ -69,7 +69,10 @@ function SignInAgain({ onLater }: { onLater: () => void }) {
   const { waits } = useRig();
   const kept = waits.length === 0 ? 'What you do now' : waits.length === 1 ? 'A change' : `${waits.length} changes`;
   return (
-    <Notice heading="Your session has ended." sentence={`${kept} stays on this device and is sent once you sign in again.`}>
+    <Notice
+      heading="Your session has ended."
+      sentence={`${kept} stays on this device and is sent once you sign in again.`}
+    >
       <Button kind="act" grow label="Sign in" onPress={() => router.push('/sign-in')} />
       <Button grow label="Later" onPress={onLater} />
     </Notice>

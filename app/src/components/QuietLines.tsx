@@ -19,7 +19,11 @@ export function QuietLines() {
   const lines = [useOthersLine(), useWaitingLine(), useClockLine()].filter((line) => line !== null);
   if (lines.length === 0 && !newVersion) return null;
   return (
-    <View role="status" aria-label="Meanwhile" style={[styles.lines, { borderColor: colours.rule, backgroundColor: colours.shade }]}>
+    <View
+      role="status"
+      aria-label="Meanwhile"
+      style={[styles.lines, { borderColor: colours.rule, backgroundColor: colours.shade }]}
+    >
       {lines.map((line) => (
         <Words key={line} as="small">
           {line}

@@ -51,9 +51,7 @@ export function LookAsItWas({ look: id, since, at }: LookAsItWasProps) {
         <Button
           kind="act"
           label="Put it back as it was"
-          onPress={() =>
-            queue.submit(`${look.name} as it was at ${time}`, (now, born) => restoring(now, look, born))
-          }
+          onPress={() => queue.submit(`${look.name} as it was at ${time}`, (now, born) => restoring(now, look, born))}
         />
       )}
     </View>

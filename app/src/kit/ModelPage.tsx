@@ -67,7 +67,9 @@ function Refine({ stored }: { stored: Profile }) {
             <Button
               label="Export"
               hint={name}
-              onPress={() => rig && download(`ergon-${stored.id}.json`, writeDocument(profileDocument(rig, stored.id)!))}
+              onPress={() =>
+                rig && download(`ergon-${stored.id}.json`, writeDocument(profileDocument(rig, stored.id)!))
+              }
             />
             <Button label="Remove" hint={name} onPress={remove} />
           </View>

@@ -38,7 +38,13 @@ const faultsIn = <T>(schema: z.ZodType<T>, doc: T): readonly FieldFault[] => {
  * A family, a profile or a look being edited: a draft beside what is stored. Saved, only the fields that differ change,
  * so that what somebody else changed of it stays.
  */
-export function useStoredModel<T extends AnyDoc & { id: string }>({ kind, stored, schema, name, list }: StoredModel<T>) {
+export function useStoredModel<T extends AnyDoc & { id: string }>({
+  kind,
+  stored,
+  schema,
+  name,
+  list,
+}: StoredModel<T>) {
   const { queue } = useRig();
   const router = useRouter();
   const form = useForm<Draft<T>>({ resolver: resolverFor(schema), defaultValues: { draft: null } as never });

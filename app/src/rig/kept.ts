@@ -40,7 +40,8 @@ const isOperation = (value: unknown): value is Operation =>
   Array.isArray(value.edits) &&
   value.edits.every(isEdit);
 
-const isConflict = (value: unknown): value is Conflict => isFields(value) && isEdit(value.edit) && areTexts(value, 'why');
+const isConflict = (value: unknown): value is Conflict =>
+  isFields(value) && isEdit(value.edit) && areTexts(value, 'why');
 
 function isKept(value: unknown): value is Kept {
   if (!isFields(value) || !isOperation(value.operation)) return false;
@@ -69,7 +70,9 @@ export interface EarlierEdit {
 const isEarlier = (value: unknown): value is EarlierEdit =>
   isFields(value) &&
   areTexts(value, 'crew', 'look') &&
-  ((value.kind === 'changes' && Array.isArray(value.changes) && value.changes.every((one) => isFields(one) && areTexts(one, 'unit', 'setting'))) ||
+  ((value.kind === 'changes' &&
+    Array.isArray(value.changes) &&
+    value.changes.every((one) => isFields(one) && areTexts(one, 'unit', 'setting'))) ||
     (value.kind === 'tests' && areTexts(value, 'at') && Array.isArray(value.tests) && value.tests.every(isFields)));
 
 export interface ReadEarlier {

@@ -66,7 +66,8 @@ function areAnswers(body: unknown, { operations }: OperationsRequest): body is {
   if (!isObject(body) || !Array.isArray(body.answers)) return false;
   const ids = new Set<unknown>(operations.map(({ id }) => id));
   return body.answers.every(
-    (one) => isObject(one) && ids.has(one.id) && (isTaken(one) || (one.result === 'refused' && Array.isArray(one.faults))),
+    (one) =>
+      isObject(one) && ids.has(one.id) && (isTaken(one) || (one.result === 'refused' && Array.isArray(one.faults))),
   );
 }
 

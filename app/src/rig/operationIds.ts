@@ -33,5 +33,8 @@ export class OperationIds {
 
 export function randomHex(digits: number): string {
   const bytes = crypto.getRandomValues(new Uint8Array(Math.ceil(digits / 2)));
-  return [...bytes].map((byte) => hex(byte, 2)).join('').slice(0, digits);
+  return [...bytes]
+    .map((byte) => hex(byte, 2))
+    .join('')
+    .slice(0, digits);
 }

@@ -204,7 +204,7 @@ export class OperationQueue {
     if (this.closed || this.sending || !this.leads || !this.loaded || !this.replica.rig || this.signedOut) return;
     this.sending = true;
     try {
-      for (let more = this.ours.length > 0; more; ) {
+      for (let more = this.ours.length > 0; more;) {
         more = (await this.sendSome()) && this.ours.length > 0;
       }
     } finally {
@@ -296,7 +296,8 @@ export class OperationQueue {
     for (const answer of answers) {
       const one = this.kept.find(({ operation }) => operation.id === answer.id);
       if (!one) continue;
-      if (answer.result === 'refused') await this.keepAnswer(one.operation, { state: 'parked', why: refusalText(answer) });
+      if (answer.result === 'refused')
+        await this.keepAnswer(one.operation, { state: 'parked', why: refusalText(answer) });
       else await this.accept(one.operation, answer);
     }
     this.ports.tabs.post({ tell: 'answers', answers: [...answers] });

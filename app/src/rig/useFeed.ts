@@ -10,10 +10,14 @@ export function useFeed(queue: OperationQueue, { leads, base }: QueueState): voi
   const crew = base?.crew.id;
   useEffect(() => {
     if (!leads || crew === undefined) return;
-    const stream = openStream(queue);
+    let stream = openStream(queue);
+    const isOpen = () => stream !== null && stream.readyState === stream.OPEN;
     const ask = () => void queue.ask();
     const timer = setInterval(() => {
-      if (stream?.readyState !== EventSource.OPEN) ask();
+      if (isOpen()) return;
+      ask();
+      // One that was answered with an error is not taken up again by itself.
+      if (stream?.readyState === stream?.CLOSED) stream = openStream(queue);
     }, ASK_MS);
     window.addEventListener('online', ask);
     return () => {

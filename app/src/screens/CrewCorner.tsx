@@ -28,8 +28,7 @@ export function CrewCorner() {
   });
   const reset = useMutation({
     mutationFn: () => call<KitDocument>('GET', '/document/demo'),
-    onSuccess: (demo) =>
-      void queue.submit('starting the demo again', (now, born) => startingAgain(now, demo, born)),
+    onSuccess: (demo) => void queue.submit('starting the demo again', (now, born) => startingAgain(now, demo, born)),
   });
   if (!rig) return null;
   const failure = leave.error ?? reset.error;

@@ -126,7 +126,10 @@ function remove(under: Under, on: RecordRef): void {
   under.taken({ edit: 'record', on, from: made, to: null });
 }
 
-function letGo({ draft, taken }: Under, { other, field, gone }: { other: RecordRef; field: string; gone: RecordRef }): void {
+function letGo(
+  { draft, taken }: Under,
+  { other, field, gone }: { other: RecordRef; field: string; gone: RecordRef },
+): void {
   const made = draft.read(other);
   if (made === null) return;
   const from = readField(other, made.doc, field);

@@ -128,7 +128,9 @@ export class Draft {
   }
 
   private mergedBorn(): CrewState['born'] {
-    const changed = [...this.written].filter(([key, { made }]) => (made?.born ?? null) !== (this.before.born[key] ?? null));
+    const changed = [...this.written].filter(
+      ([key, { made }]) => (made?.born ?? null) !== (this.before.born[key] ?? null),
+    );
     if (changed.length === 0) return this.before.born;
     const born = { ...this.before.born };
     for (const [key, { made }] of changed) {

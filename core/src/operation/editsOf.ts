@@ -5,13 +5,7 @@ import type { Look } from '../record/look.ts';
 import type { Json } from '../record/migrate.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
-import {
-  type AnyDoc,
-  type CrewState,
-  EVENT_REF,
-  type RecordRef,
-  tidied,
-} from './crewState.ts';
+import { type AnyDoc, type CrewState, EVENT_REF, type RecordRef, tidied } from './crewState.ts';
 import { Draft } from './draft.ts';
 import { type Edit, isSame, readField } from './edit.ts';
 

@@ -31,7 +31,10 @@ const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
 
 const refSchema = z
   .strictObject({ kind: z.enum(KINDS), id: idSchema, look: idSchema.optional() })
-  .refine((ref) => (ref.kind === 'placing') === (ref.look !== undefined), 'names a look where it is a placing, and only there')
+  .refine(
+    (ref) => (ref.kind === 'placing') === (ref.look !== undefined),
+    'names a look where it is a placing, and only there',
+  )
   .refine((ref) => ref.kind !== 'event' || ref.id === 'event', 'is not the crew’s event');
 
 const bornSchema = z.string().max(32).nullable();
@@ -80,7 +83,10 @@ export const operationSchema = z.strictObject({
   member: z.string().min(1).max(64),
   at: z.iso.datetime(),
   label: z.string().trim().min(1).max(200),
-  edits: z.array(z.discriminatedUnion('edit', [fieldEditSchema, recordEditSchema])).min(1).max(MOST_EDITS),
+  edits: z
+    .array(z.discriminatedUnion('edit', [fieldEditSchema, recordEditSchema]))
+    .min(1)
+    .max(MOST_EDITS),
 });
 
 /** An operation from outside, or what is wrong with it. */

@@ -17,8 +17,7 @@ const placingIn = (look: string | undefined, id: string): RecordRef => ({ kind: 
 export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
   if (on.kind === 'unit') return [{ field: null, to: { kind: 'profile', id: (doc as Unit).profile } }];
   if (on.kind === 'test') return [{ field: null, to: { kind: 'look', id: (doc as LoggedTest).look } }];
-  if (on.kind === 'profile')
-    return radiosOf(doc as Profile).map(({ family }) => ({ field: 'radios', to: { kind: 'family', id: family } }));
+  if (on.kind === 'profile') return spokenBy(doc as Profile);
   if (on.kind !== 'placing') return [];
   const settings = doc as Settings;
   return [
@@ -27,6 +26,13 @@ export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
     ...(settings.family == null ? [] : [{ field: 'family', to: { kind: 'family' as const, id: settings.family } }]),
     ...unitReferences(settings).flatMap(([field, ids]) => ids.map((id) => ({ field, to: placingIn(on.look, id) }))),
   ];
+}
+
+/** A trigger is nothing without a radio: one that speaks a single family cannot be without it. */
+function spokenBy(profile: Profile): Reference[] {
+  const families = new Set(radiosOf(profile).map(({ family }) => family));
+  const field = profile.kind === 'trigger' && families.size === 1 ? null : 'radios';
+  return [...families].map((id) => ({ field, to: { kind: 'family', id } }));
 }
 
 /** The value of a field once what it named is gone: the rest of a list stays, anything else is no longer recorded. */

@@ -14,7 +14,10 @@ const newPassphraseSchema = z
   .string()
   .min(PASSPHRASE_LEAST, `is shorter than ${PASSPHRASE_LEAST} characters`)
   .max(PASSPHRASE_MOST, `is longer than ${PASSPHRASE_MOST} characters`);
-const passphraseSchema = z.string().min(1, 'is empty').max(PASSPHRASE_MOST, `is longer than ${PASSPHRASE_MOST} characters`);
+const passphraseSchema = z
+  .string()
+  .min(1, 'is empty')
+  .max(PASSPHRASE_MOST, `is longer than ${PASSPHRASE_MOST} characters`);
 
 export const signInSchema = z.strictObject({ name: labelSchema, passphrase: passphraseSchema });
 export const memberSchema = z.strictObject({ name: labelSchema, passphrase: newPassphraseSchema });

@@ -1,6 +1,13 @@
 /** What is said of operations: what each changed, what goes with a removal, and what two people did at once. */
 import type { Conflict } from '../operation/applyOperation.ts';
-import { type AnyDoc, type CrewState, keyOf, type LoggedTest, type LookHead, type RecordRef } from '../operation/crewState.ts';
+import {
+  type AnyDoc,
+  type CrewState,
+  keyOf,
+  type LoggedTest,
+  type LookHead,
+  type RecordRef,
+} from '../operation/crewState.ts';
 import { Draft } from '../operation/draft.ts';
 import type { Edit } from '../operation/edit.ts';
 import type { Family } from '../record/family.ts';
@@ -39,7 +46,8 @@ export function editText(edit: Edit, told: Told): string {
   if (edit.edit === 'record') {
     const name = recordName(on, told, (edit.to ?? edit.from)?.doc);
     if (on.kind === 'placing') return `${name}: ${edit.to ? 'put in' : 'taken out'}`;
-    if (on.kind === 'test') return `${name}: ${edit.to ? `logged ${(edit.to.doc as LoggedTest).result}` : 'taken back'}`;
+    if (on.kind === 'test')
+      return `${name}: ${edit.to ? `logged ${(edit.to.doc as LoggedTest).result}` : 'taken back'}`;
     return `${name}: ${edit.to ? 'added' : 'removed'}`;
   }
   const [from, to] = [edit.from, edit.to].map((value) => fieldValue(edit.field, value, told));
@@ -77,7 +85,9 @@ const NAMED = 4;
 export function takenAlongText(on: RecordRef, taken: readonly Edit[], told: Told): string {
   const others = taken.filter((edit) => keyOf(edit.on) !== keyOf(on));
   const gone = new Map(
-    others.flatMap((edit) => (edit.edit === 'record' ? [[keyOf(edit.on), recordName(edit.on, told, edit.from!.doc)]] : [])),
+    others.flatMap((edit) =>
+      edit.edit === 'record' ? [[keyOf(edit.on), recordName(edit.on, told, edit.from!.doc)]] : [],
+    ),
   );
   const changed = new Map(
     others.flatMap((edit) =>

@@ -137,9 +137,7 @@ async function copy(runner: QueryRunner, kind: RecordRef['kind'], rows: readonly
 
 async function copyUnits(runner: QueryRunner): Promise<void> {
   const units = (removed: string) =>
-    runner.query(
-      `SELECT crewId, '' AS lookId, id, doc FROM \`units\` WHERE removedAt IS ${removed}`,
-    ) as Promise<Row[]>;
+    runner.query(`SELECT crewId, '' AS lookId, id, doc FROM \`units\` WHERE removedAt IS ${removed}`) as Promise<Row[]>;
   const placings = (removed: string) =>
     runner.query(
       `SELECT p.crewId, p.lookId, p.unitId AS id, p.settings AS doc FROM \`look_units\` p

@@ -37,8 +37,5 @@ export function exportRoutes(source: DataSource, states: CrewStates, demo: KitDo
 }
 
 const sendDocument = (response: Response, name: string, document: KitDocument): void => {
-  response
-    .type('json')
-    .set('content-disposition', `attachment; filename="${name}.json"`)
-    .send(writeDocument(document));
+  response.type('json').set('content-disposition', `attachment; filename="${name}.json"`).send(writeDocument(document));
 };

@@ -20,10 +20,7 @@ const requestSchema = z.strictObject({
 });
 
 const numberSchema = z.coerce.number().int().min(0).max(4_294_967_295);
-const pageSchema = z.union([
-  z.strictObject({ after: numberSchema }),
-  z.strictObject({ before: numberSchema }),
-]);
+const pageSchema = z.union([z.strictObject({ after: numberSchema }), z.strictObject({ before: numberSchema })]);
 const feedSchema = z.strictObject({ after: numberSchema });
 
 /** Operations in one page of the history. */

@@ -65,11 +65,15 @@ export class Feed {
     }
     this.reading.set(crewId, false);
     try {
-      for (let more = true; more; ) {
+      for (let more = true; more;) {
         this.reading.set(crewId, false);
         const known = [...(this.crews.get(crewId) ?? [])].map(({ number }) => number);
         if (known.length === 0) break;
-        const operations = await operationsAfter(this.source, { crewId, after: Math.min(...known), most: MOST_AT_ONCE });
+        const operations = await operationsAfter(this.source, {
+          crewId,
+          after: Math.min(...known),
+          most: MOST_AT_ONCE,
+        });
         for (const operation of operations) {
           for (const listener of this.crews.get(crewId) ?? [])
             if (listener.number === operation.number - 1) this.pass(listener, operation);

@@ -79,7 +79,13 @@ export class OperationTaker {
       if (faults.length > 0) throw new Refused(faults);
       await writeRecords(manager, crewId, records);
       const row = rowOf(author, operation, { number, edits: taken, conflicts, aheadS });
-      await manager.createQueryBuilder().insert().into(OperationRow).values(row as never).updateEntity(false).execute();
+      await manager
+        .createQueryBuilder()
+        .insert()
+        .into(OperationRow)
+        .values(row as never)
+        .updateEntity(false)
+        .execute();
       return { state, row };
     });
     const operationTaken = takenOf(done.row);

@@ -1,0 +1,128 @@
+/** Who did what: read, looked back at, and taken back by anybody of the crew. */
+import { settingEdits } from '@ergon/core/operation/editsOf';
+import { stateBefore } from '@ergon/core/operation/history';
+import { act, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { QuietLines } from '../src/components/QuietLines';
+import { askedFor, HistoryPage } from '../src/history/HistoryPage';
+import { useRig } from '../src/rig/Rig';
+import { FakeServer } from './fakeServer';
+import { demoRig } from './rigFixture';
+import { showInRig } from './showInRig';
+
+jest.setTimeout(30_000);
+let mockParams: { of?: string } = {};
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => mockParams,
+  useRouter: () => ({ push: () => undefined, replace: () => undefined }),
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+/** A crew in which two members have done three things. */
+function withHistory(): FakeServer {
+  const server = new FakeServer({ ...demoRig(), number: 0 });
+  const does = (n: number, member: string, look: string, unit: string, to: number) =>
+    server.take({
+      id: `${n}`.repeat(32),
+      version: 2,
+      crew: 'demo',
+      member,
+      at: `2027-06-12T18:0${n}:00.000Z`,
+      label: `channel of ${unit}`,
+      edits: settingEdits(server.rig, look, [{ unit, setting: 'channel', from: null, to }]),
+    });
+  does(1, 'guest', 'first-dance', 'light-6', 11);
+  does(2, 'second', 'first-dance', 'light-1', 5);
+  does(3, 'second', 'speeches', 'light-1', 7);
+  return server;
+}
+
+function show(of?: string) {
+  mockParams = of === undefined ? {} : { of };
+  const server = withHistory();
+  const shown = showInRig(<HistoryPage />, {
+    rig: server.rig,
+    send: async (request) => server.send(request),
+    ask: async (after) => server.ask(after),
+    answer: (_, path) =>
+      path.startsWith('/api/operations?before=')
+        ? { status: 200, body: { operations: [...server.operations].reverse(), last: server.rig.number } }
+        : undefined,
+  });
+  return { ...shown, server, user: userEvent.setup({ delay: null }) };
+}
+
+const entries = async () => within(await screen.findByRole('list', { name: 'Operations' })).findAllByRole('listitem');
+const channel = ({ rig }: FakeServer, unit: string) =>
+  rig.looks.find(({ id }) => id === 'first-dance')!.units[unit]!.channel;
+
+test('all of the crew, the newest first, with who and from what to what', async () => {
+  const { user } = show();
+  await waitFor(async () => expect(await entries()).toHaveLength(3));
+  const [newest, second, oldest] = await entries();
+  expect(newest).toHaveTextContent('channel of light-1Member second');
+  expect(oldest).toHaveTextContent('channel of light-6You');
+  await user.click(within(second!).getByRole('button'));
+  expect(screen.getByText('channel of Light 1 in First dance: 11, now 5')).toBeInTheDocument();
+});
+
+test('of one unit or look only what was of it', async () => {
+  const light = show('unit:light-1');
+  await waitFor(async () => expect(await entries()).toHaveLength(2));
+  expect(screen.getByRole('heading', { level: 1, name: 'History of Light 1' })).toBeInTheDocument();
+  light.unmount();
+  show('look:speeches');
+  await waitFor(async () => expect(await entries()).toHaveLength(1));
+  expect(askedFor('sessions:1')).toBeNull();
+  expect(askedFor('look:first-dance')).toEqual({ kind: 'look', id: 'first-dance' });
+});
+
+test('what another member did is taken back, and that too stands in the history', async () => {
+  const { user, server } = show();
+  await waitFor(async () => expect(await entries()).toHaveLength(3));
+  await user.click(within((await entries())[1]!).getByRole('button'));
+  await user.click(screen.getByRole('button', { name: 'Take back, channel of light-1' }));
+  await waitFor(() => expect(channel(server, 'light-1')).toBe(11));
+  await waitFor(async () => expect(await entries()).toHaveLength(4));
+});
+
+test('a look is shown as it was before something, and put back so', async () => {
+  const { user, server } = show('look:first-dance');
+  await waitFor(async () => expect(await entries()).toHaveLength(2));
+  await user.click(within((await entries())[1]!).getByRole('button'));
+  await user.click(screen.getByRole('button', { name: 'As it was before, channel of light-6' }));
+  const region = screen.getByRole('region', { name: 'As it was' });
+  expect(within(region).getByText('channel of Light 6 in First dance: 3, now 11')).toBeInTheDocument();
+  await user.click(within(region).getByRole('button', { name: 'Put it back as it was' }));
+  await waitFor(() => expect([channel(server, 'light-6'), channel(server, 'light-1')]).toEqual([3, 11]));
+  // The other look is as it is.
+  expect(server.rig.looks.find(({ id }) => id === 'speeches')!.units['light-1']!.channel).toBe(7);
+});
+
+test('looking back over everything gives what was there first', () => {
+  const server = withHistory();
+  const first = stateBefore(server.rig, [...server.operations].reverse());
+  expect(first.looks).toEqual(demoRig().looks);
+});
+
+test('another member’s change is told for a while, with who did it', async () => {
+  jest.useFakeTimers({ doNotFake: ['queueMicrotask'] });
+  try {
+    let learn: () => void = () => undefined;
+    const server = withHistory();
+    const Ear = () => {
+      const { queue } = useRig();
+      learn = () => queue.learn(server.operations);
+      return <QuietLines />;
+    };
+    showInRig(<Ear />, { rig: { ...demoRig(), number: 0 } });
+    await act(async () => jest.advanceTimersByTimeAsync(50));
+    act(() => learn());
+    expect(screen.getByRole('status', { name: 'Meanwhile' })).toHaveTextContent('Member second: channel of light-1');
+    await act(async () => jest.advanceTimersByTimeAsync(9000));
+    expect(screen.queryByRole('status', { name: 'Meanwhile' })).not.toBeInTheDocument();
+  } finally {
+    jest.useRealTimers();
+  }
+});

@@ -1,0 +1,470 @@
+/** The queue of a device: nothing a member did is lost or doubled, whatever happens to pages, network and server. */
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import type { Operation } from '@ergon/core/operation/edit';
+import { importing, making, placingRef, putting, removing, settingEdits } from '@ergon/core/operation/editsOf';
+import { toDocument } from '@ergon/core/operation/crewDocument';
+import type { OperationAnswer, OperationsRequest } from '@ergon/core/operation/operationExchange';
+import { writeDocument } from '@ergon/core/record/kitDocument';
+import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
+import type { OperationQueue } from '../src/rig/operationQueue';
+import type { Ports, Sent } from '../src/rig/ports';
+import { Browser, Device, FakeServer, quietPorts, settled, startedQueue } from './fakeServer';
+import { demoRig } from './rigFixture';
+
+/** A phone, its server, and what was sent; `way` decides what becomes of a request. */
+class Phone {
+  readonly sent: OperationsRequest[] = [];
+  readonly retries: (() => void)[] = [];
+  queue: OperationQueue;
+  way: (request: OperationsRequest) => Promise<Sent> = async (request) => this.server.send(request);
+
+  constructor(
+    readonly server = new FakeServer(demoRig()),
+    readonly device = new Device(),
+    readonly browser = new Browser(),
+    readonly member = 'guest',
+  ) {
+    this.queue = this.page();
+  }
+
+  /** Another page of the same browser. */
+  page(rig: CrewRig = this.rig()): OperationQueue {
+    const ports: Partial<Ports> = {
+      store: this.device,
+      tabs: this.browser.tab(),
+      send: (request) => {
+        this.sent.push(request);
+        return this.way(request);
+      },
+      ask: async (after) => this.server.ask(after),
+      later: (retry) => this.retries.push(retry),
+    };
+    return startedQueue(quietPorts(rig, ports), rig);
+  }
+
+  rig(): CrewRig {
+    return { ...this.server.rig, member: { id: this.member, name: this.member } };
+  }
+
+  async reload(): Promise<void> {
+    this.queue.close();
+    this.queue = this.page();
+    await settled();
+  }
+
+  async retry(): Promise<void> {
+    this.retries.splice(0).forEach((retry) => retry());
+    await settled();
+  }
+
+  get operationsSent(): Operation[] {
+    return this.sent.flatMap(({ operations }) => operations);
+  }
+}
+
+const set = (queue: OperationQueue, unit: string, setting: SettingPath, to: SettingValue) =>
+  queue.edit('first-dance', [{ unit, setting, from: null, to }], `${setting} of ${unit}`);
+const channel = (rig: CrewRig | null, unit = 'light-6') =>
+  rig!.looks.find((look) => look.id === 'first-dance')!.units[unit]?.channel;
+const shown = (queue: OperationQueue) => queue.snapshot().rig;
+const away = async (): Promise<Sent> => ({ came: 'nothing' });
+
+test('what is done shows at once, is kept on the device, and is let go of when the server has it', async () => {
+  const phone = new Phone();
+  let answer: (sent: Sent) => void = () => undefined;
+  phone.way = () => new Promise((resolve) => (answer = resolve));
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  expect(channel(shown(phone.queue))).toBe(11);
+  await settled();
+  expect(phone.queue.snapshot().saveState).toBe('saving');
+  expect(phone.device.kept.size).toBe(1);
+  answer(phone.server.send(phone.sent[0]!));
+  await settled();
+  expect(phone.queue.snapshot().saveState).toBe('saved');
+  expect(phone.device.kept.size).toBe(0);
+  expect(channel(shown(phone.queue))).toBe(11);
+});
+
+test('edits that waited for three hours and a reload are sent once, in the order they were made', async () => {
+  const phone = new Phone();
+  phone.way = away;
+  await settled();
+  for (const to of [11, 12, 13]) set(phone.queue, 'light-6', 'channel', to);
+  await settled();
+  expect(phone.queue.snapshot()).toMatchObject({ saveState: 'waiting', waits: [{}, {}, {}] });
+  await phone.reload();
+  expect(channel(shown(phone.queue))).toBe(13);
+  phone.way = async (request) => phone.server.send(request);
+  await phone.retry();
+  expect(phone.server.operations.map(({ edits }) => edits[0]!.to)).toEqual([11, 12, 13]);
+  expect(phone.device.kept.size).toBe(0);
+});
+
+test('a session that ended keeps what waits, and whoever signs in again sends it', async () => {
+  const phone = new Phone();
+  phone.way = async () => ({ came: 'signed-out' });
+  await settled();
+  for (const to of [11, 12, 13]) set(phone.queue, 'light-6', 'channel', to);
+  await settled();
+  expect(phone.queue.snapshot()).toMatchObject({ signedOut: true, saveState: 'waiting' });
+  expect(phone.device.kept.size).toBe(3);
+  phone.way = async (request) => phone.server.send(request);
+  await phone.reload();
+  expect(phone.queue.snapshot()).toMatchObject({ signedOut: false, saveState: 'saved' });
+  expect(phone.server.operations).toHaveLength(3);
+});
+
+test('what one member left is never sent as another, nor to another crew', async () => {
+  const phone = new Phone();
+  phone.way = away;
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  await settled();
+  phone.queue.close();
+  const other = new Phone(phone.server, phone.device, phone.browser, 'second');
+  await settled();
+  expect(other.sent).toEqual([]);
+  expect(channel(shown(other.queue))).toBe(3);
+  other.queue.close();
+  const elsewhere = new FakeServer({ ...demoRig(), crew: { id: 'other', name: 'Other', isDemo: false } });
+  const stranger = new Phone(elsewhere, phone.device, phone.browser);
+  await settled();
+  expect(stranger.sent).toEqual([]);
+  expect(phone.device.kept.size).toBe(1);
+});
+
+test('two tabs share one queue: neither loses what the other kept, and one of them sends', async () => {
+  const phone = new Phone();
+  phone.way = away;
+  const second = phone.page();
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  set(second, 'light-1', 'channel', 5);
+  await settled();
+  expect(phone.device.kept.size).toBe(2);
+  expect(channel(shown(phone.queue), 'light-1')).toBe(5);
+  expect(channel(shown(second))).toBe(11);
+  phone.way = async (request) => phone.server.send(request);
+  await phone.retry();
+  expect(phone.server.operations).toHaveLength(2);
+  expect([phone.queue, second].map((queue) => queue.snapshot().saveState)).toEqual(['saved', 'saved']);
+  // The one that sent goes, and the other takes over.
+  phone.queue.close();
+  set(second, 'light-6', 'channel', 12);
+  await settled();
+  expect(channel(phone.server.rig)).toBe(12);
+});
+
+test('an answer that got lost is asked for again, and a test fire is stored once, when it was made', async () => {
+  const phone = new Phone();
+  phone.way = async (request) => {
+    phone.server.send(request);
+    return { came: 'nothing' };
+  };
+  await settled();
+  const test1 = { look: 'vows', light: 'light-1', body: 'body-1', result: 'fired' as const };
+  phone.queue.logTests([{ ...test1, fingerprint: '0123456789abcdef', at: '2027-06-12T18:40:00.000Z' }]);
+  await settled();
+  phone.way = async (request) => phone.server.send(request);
+  await phone.retry();
+  expect(phone.sent.length).toBeGreaterThan(1);
+  expect(phone.server.rig.tests).toMatchObject([{ light: 'light-1', at: '2027-06-12T18:40:00.000Z' }]);
+});
+
+describe('two people at once', () => {
+  /** Another member changes a light of which this phone does not know yet. */
+  const meanwhile = (phone: Phone, setting: SettingPath, to: SettingValue) => {
+    const [edit] = settingEdits(phone.server.rig, 'first-dance', [{ unit: 'light-6', setting, from: null, to }]);
+    const made = {
+      id: `f${'0'.repeat(30)}1`,
+      version: 2,
+      crew: 'demo',
+      member: 'second',
+      at: '2027-06-12T18:00:00.000Z',
+    };
+    phone.server.take({ ...made, label: `${setting} of Light 6`, edits: [edit!] });
+  };
+  const clashing = async (): Promise<Phone> => {
+    const phone = new Phone();
+    await settled();
+    meanwhile(phone, 'channel', 9);
+    phone.queue.edit(
+      'first-dance',
+      [
+        { unit: 'light-6', setting: 'channel', from: 3, to: 11 },
+        { unit: 'light-3', setting: 'networkId', from: 72, to: 27 },
+      ],
+      'two lights',
+    );
+    await settled();
+    return phone;
+  };
+
+  test('of an edit of two lights the field that clashes waits, the other goes through', async () => {
+    const phone = await clashing();
+    const [clash, ...more] = phone.queue.snapshot().clashes;
+    expect(more).toEqual([]);
+    expect(clash!.conflict).toMatchObject({ why: 'changed', theirs: 9, edit: { field: 'channel', to: 11 } });
+    const { units } = phone.server.rig.looks.find((look) => look.id === 'first-dance')!;
+    expect(units['light-3']!.networkId).toBe(27);
+    expect(units['light-6']!.channel).toBe(9);
+  });
+
+  test('the clash is still there after a reload; theirs stands, or mine is done again', async () => {
+    const phone = await clashing();
+    await phone.reload();
+    expect(channel(shown(phone.queue))).toBe(9);
+    phone.queue.settle(phone.queue.snapshot().clashes[0]!, 'mine');
+    await settled();
+    expect(channel(phone.server.rig)).toBe(11);
+    expect(phone.queue.snapshot().clashes).toEqual([]);
+    expect(phone.device.kept.size).toBe(0);
+    const other = await clashing();
+    other.queue.settle(other.queue.snapshot().clashes[0]!, 'theirs');
+    await settled();
+    expect(channel(other.server.rig)).toBe(9);
+    expect(other.device.kept.size).toBe(0);
+  });
+
+  test('what was wanted last is what clashes, and one that was taken back does not', async () => {
+    const phone = new Phone();
+    phone.way = away;
+    await settled();
+    set(phone.queue, 'light-6', 'channel', 11);
+    set(phone.queue, 'light-6', 'channel', 12);
+    set(phone.queue, 'light-6', 'group', 'A');
+    phone.queue.undo();
+    meanwhile(phone, 'channel', 9);
+    meanwhile(phone, 'channel', 9);
+    phone.way = async (request) => phone.server.send(request);
+    await phone.retry();
+    const { clashes } = phone.queue.snapshot();
+    expect(clashes.map(({ conflict }) => conflict)).toMatchObject([{ theirs: 9, edit: { from: 3, to: 12 } }]);
+  });
+
+  test('what another does shows as soon as it is told, with who did it', async () => {
+    const phone = new Phone();
+    await settled();
+    meanwhile(phone, 'channel', 9);
+    phone.queue.learn(phone.server.operations);
+    expect(channel(shown(phone.queue))).toBe(9);
+    expect(phone.queue.snapshot().recent.at(-1)).toMatchObject({
+      memberName: 'Member second',
+      label: 'channel of Light 6',
+    });
+  });
+
+  test('what is told before what comes before it waits for that, and it is asked for', async () => {
+    const phone = new Phone();
+    await settled();
+    meanwhile(phone, 'channel', 9);
+    const [edit] = settingEdits(phone.server.rig, 'first-dance', [
+      { unit: 'light-1', setting: 'channel', from: null, to: 4 },
+    ]);
+    const made = {
+      id: `f${'0'.repeat(30)}2`,
+      version: 2,
+      crew: 'demo',
+      member: 'second',
+      at: '2027-06-12T18:00:00.000Z',
+    };
+    phone.server.take({ ...made, label: 'channel', edits: [edit!] });
+    phone.queue.learn(phone.server.operations.slice(-1));
+    await settled();
+    expect(phone.queue.snapshot().base!.number).toBe(phone.server.rig.number);
+    expect([channel(shown(phone.queue)), channel(shown(phone.queue), 'light-1')]).toEqual([9, 4]);
+  });
+});
+
+describe('what the server will never take', () => {
+  const refusing = async (): Promise<Phone> => {
+    const phone = new Phone();
+    const refused = (id: string): OperationAnswer => ({
+      id,
+      result: 'refused',
+      message: 'bad',
+      faults: [{ path: 'light-6 in first-dance: channel', message: 'is too big' }],
+    });
+    phone.way = async ({ operations }) => ({
+      came: 'answers',
+      answers: operations.map((one) => (one.label.startsWith('channel') ? refused(one.id) : phone.server.take(one))),
+      clockAheadS: null,
+    });
+    await settled();
+    set(phone.queue, 'light-6', 'channel', 1e9);
+    set(phone.queue, 'light-6', 'group', 'A');
+    await settled();
+    return phone;
+  };
+
+  test('is parked and said, and the rest goes on', async () => {
+    const phone = await refusing();
+    expect(phone.queue.snapshot()).toMatchObject({
+      saveState: 'saved',
+      parked: [{ why: 'light-6 in first-dance: channel is too big.', operation: { label: 'channel of light-6' } }],
+    });
+    expect(channel(shown(phone.queue))).toBe(3);
+    expect(phone.server.operations.map(({ label }) => label)).toEqual(['group of light-6']);
+    expect(phone.queue.snapshot().undoLabel).toBe('group of light-6');
+  });
+
+  test('stays after a reload, is sent once more when asked, and goes only when dropped', async () => {
+    const phone = await refusing();
+    await phone.reload();
+    const [parked] = phone.queue.snapshot().parked;
+    phone.queue.decide(parked!.operation.id, 'retry');
+    await settled();
+    expect(phone.queue.snapshot().parked).toHaveLength(1);
+    phone.queue.decide(parked!.operation.id, 'drop');
+    await settled();
+    expect(phone.queue.snapshot().parked).toEqual([]);
+    expect(phone.device.kept.size).toBe(0);
+  });
+
+  test('as a request is found by sending each alone', async () => {
+    const phone = new Phone();
+    phone.way = away;
+    await settled();
+    set(phone.queue, 'light-6', 'channel', 11);
+    set(phone.queue, 'light-6', 'place', 'x'.repeat(99));
+    set(phone.queue, 'light-1', 'channel', 5);
+    await settled();
+    phone.way = async (request) => {
+      const isBad = request.operations.some(({ label }) => label.startsWith('place'));
+      return isBad ? { came: 'refused', why: 'body is larger than 8 MB.' } : phone.server.send(request);
+    };
+    await phone.retry();
+    expect(phone.server.operations.map(({ label }) => label)).toEqual(['channel of light-6', 'channel of light-1']);
+    expect(phone.queue.snapshot().parked).toMatchObject([{ why: 'body is larger than 8 MB.' }]);
+  });
+});
+
+test('an answer with nothing in it is no reason to send without a pause', async () => {
+  const phone = new Phone();
+  phone.way = async () => ({ came: 'answers', answers: [], clockAheadS: null });
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  await settled();
+  expect(phone.sent.length).toBeLessThan(4);
+  expect(phone.device.kept.size).toBe(1);
+});
+
+test('a device that cannot keep anything says so, and what was done is sent all the same', async () => {
+  const phone = new Phone();
+  phone.device.broken = true;
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  await settled();
+  expect(phone.queue.snapshot().trouble).toMatch(/cannot keep your changes/);
+  expect(channel(phone.server.rig)).toBe(11);
+});
+
+test('what cannot be read is said once and kept aside', async () => {
+  const device = new Device();
+  device.unreadable = [{ odd: true }];
+  const phone = new Phone(undefined, device);
+  await settled();
+  expect(phone.queue.snapshot().trouble).toMatch(/^A change waiting on this device cannot be read/);
+  phone.queue.dismissTrouble();
+  expect(phone.queue.snapshot().trouble).toBeNull();
+});
+
+test('a clock that is wrong is said', async () => {
+  const phone = new Phone();
+  phone.way = async (request) => ({ ...phone.server.send(request), clockAheadS: 420 }) as Sent;
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  await settled();
+  expect(phone.queue.snapshot().clockAheadS).toBe(420);
+});
+
+test('edits an earlier Ergon left on the device become operations of their crew, and are sent', async () => {
+  const device = new Device();
+  const change = { unit: 'light-6', setting: 'channel' as const, from: 3, to: 11 };
+  device.earlierEdits = [{ crew: 'demo', look: 'first-dance', kind: 'changes', label: 'channel', changes: [change] }];
+  // What was stored before the first operation is older than any.
+  const server = new FakeServer({ ...demoRig(), born: {} });
+  new Phone(server, device);
+  await settled();
+  expect(channel(server.rig)).toBe(11);
+  expect(device.earlierEdits).toEqual([]);
+});
+
+describe('undo and redo', () => {
+  const text = (rig: CrewRig) => writeDocument(toDocument(rig));
+  const light = { id: 'spare', profile: 'tholmar-200', label: 'Spare' };
+
+  test.each<[string, (queue: OperationQueue) => void]>([
+    ['a setting', (queue) => set(queue, 'light-6', 'channel', 11)],
+    ['a group of a sender', (queue) => set(queue, 'sender-2', 'groups.E.on', true)],
+    [
+      'a new unit',
+      (queue) => queue.submit('adding', (_, born) => [making({ kind: 'unit', id: 'spare' }, light, born)]),
+    ],
+    [
+      'a unit put in',
+      (queue) => queue.submit('putting in', (_, born) => [making(placingRef('vows', 'light-8'), { on: true }, born)]),
+    ],
+    ['a removed unit', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'unit', id: 'answer-1' }))],
+    [
+      'a removed model',
+      (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'profile', id: 'tholmar-200' })),
+    ],
+    ['a removed family', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'family', id: 'plover' }))],
+    ['a removed look', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'look', id: 'vows' }))],
+    [
+      'an edited model',
+      (queue) =>
+        queue.submit('edit', (rig, born) => {
+          const doc = { ...rig.profiles[0]!, notes: 'Mended.' };
+          return putting(rig, { on: { kind: 'profile', id: doc.id }, doc, born });
+        }),
+    ],
+    [
+      'an import',
+      (queue) =>
+        queue.submit('import', (rig, born) => {
+          const document = toDocument(rig);
+          const looks = [...document.looks.slice(1), { id: 'new', name: 'New', units: { 'light-1': { on: true } } }];
+          return importing(rig, { ...document, event: { name: 'Other' }, looks }, born);
+        }),
+    ],
+  ])('%s: the document is byte for byte as before, and as after', async (_, act) => {
+    const phone = new Phone();
+    await settled();
+    const before = text(phone.server.rig);
+    act(phone.queue);
+    await settled();
+    const after = text(phone.server.rig);
+    expect(after).not.toBe(before);
+    phone.queue.undo();
+    await settled();
+    expect(text(phone.server.rig)).toBe(before);
+    phone.queue.redo();
+    await settled();
+    expect(text(phone.server.rig)).toBe(after);
+    expect(text(shown(phone.queue)!)).toBe(after);
+    // The other member takes it back out of the history.
+    const other = new Phone(phone.server, new Device(), new Browser(), 'second');
+    await settled();
+    other.queue.takeBack(phone.server.operations.at(-1)!);
+    await settled();
+    expect(text(phone.server.rig)).toBe(before);
+  });
+
+  test('something new after an undo leaves nothing to redo; with nothing left nothing is done', async () => {
+    const phone = new Phone();
+    await settled();
+    set(phone.queue, 'light-6', 'channel', 11);
+    phone.queue.undo();
+    expect(phone.queue.snapshot()).toMatchObject({ undoLabel: null, redoLabel: 'channel of light-6' });
+    set(phone.queue, 'light-6', 'group', 'A');
+    expect(phone.queue.snapshot().redoLabel).toBeNull();
+    phone.queue.redo();
+    phone.queue.undo();
+    phone.queue.undo();
+    await settled();
+    expect(phone.operationsSent).toHaveLength(4);
+  });
+});
