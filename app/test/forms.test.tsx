@@ -2,7 +2,7 @@
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Operation } from '@ergon/core/operation/edit';
 import type { Carries, Generation } from '@ergon/core/record/family';
-import { screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { useState } from 'react';

@@ -1,73 +1,11 @@
 /** The queue of a device: nothing a member did is lost or doubled, whatever happens to pages, network and server. */
-import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { Operation } from '@ergon/core/operation/edit';
-import { importing, making, placingRef, putting, removing, settingEdits } from '@ergon/core/operation/editsOf';
-import { toDocument } from '@ergon/core/operation/crewDocument';
-import type { OperationAnswer, OperationsRequest } from '@ergon/core/operation/operationExchange';
-import { writeDocument } from '@ergon/core/record/kitDocument';
+import { settingEdits } from '@ergon/core/operation/editsOf';
+import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
-import type { OperationQueue } from '../src/rig/operationQueue';
-import type { Ports, Sent } from '../src/rig/ports';
-import { Browser, Device, FakeServer, quietPorts, settled, startedQueue } from './fakeServer';
+import type { Sent } from '../src/rig/ports';
+import { Device, FakeServer, settled } from './fakeServer';
+import { away, channel, Phone, set, shown } from './phone';
 import { demoRig } from './rigFixture';
-
-/** A phone, its server, and what was sent; `way` decides what becomes of a request. */
-class Phone {
-  readonly sent: OperationsRequest[] = [];
-  readonly retries: (() => void)[] = [];
-  queue: OperationQueue;
-  way: (request: OperationsRequest) => Promise<Sent> = async (request) => this.server.send(request);
-
-  constructor(
-    readonly server = new FakeServer(demoRig()),
-    readonly device = new Device(),
-    readonly browser = new Browser(),
-    readonly member = 'guest',
-  ) {
-    this.queue = this.page();
-  }
-
-  /** Another page of the same browser. */
-  page(rig: CrewRig = this.rig()): OperationQueue {
-    const ports: Partial<Ports> = {
-      store: this.device,
-      tabs: this.browser.tab(),
-      send: (request) => {
-        this.sent.push(request);
-        return this.way(request);
-      },
-      ask: async (after) => this.server.ask(after),
-      later: (retry) => this.retries.push(retry),
-    };
-    return startedQueue(quietPorts(rig, ports), rig);
-  }
-
-  rig(): CrewRig {
-    return { ...this.server.rig, member: { id: this.member, name: this.member } };
-  }
-
-  async reload(): Promise<void> {
-    this.queue.close();
-    this.queue = this.page();
-    await settled();
-  }
-
-  async retry(): Promise<void> {
-    this.retries.splice(0).forEach((retry) => retry());
-    await settled();
-  }
-
-  get operationsSent(): Operation[] {
-    return this.sent.flatMap(({ operations }) => operations);
-  }
-}
-
-const set = (queue: OperationQueue, unit: string, setting: SettingPath, to: SettingValue) =>
-  queue.edit('first-dance', [{ unit, setting, from: null, to }], `${setting} of ${unit}`);
-const channel = (rig: CrewRig | null, unit = 'light-6') =>
-  rig!.looks.find((look) => look.id === 'first-dance')!.units[unit]?.channel;
-const shown = (queue: OperationQueue) => queue.snapshot().rig;
-const away = async (): Promise<Sent> => ({ came: 'nothing' });
 
 test('what is done shows at once, is kept on the device, and is let go of when the server has it', async () => {
   const phone = new Phone();
@@ -389,82 +327,4 @@ test('edits an earlier Ergon left on the device become operations of their crew,
   await settled();
   expect(channel(server.rig)).toBe(11);
   expect(device.earlierEdits).toEqual([]);
-});
-
-describe('undo and redo', () => {
-  const text = (rig: CrewRig) => writeDocument(toDocument(rig));
-  const light = { id: 'spare', profile: 'tholmar-200', label: 'Spare' };
-
-  test.each<[string, (queue: OperationQueue) => void]>([
-    ['a setting', (queue) => set(queue, 'light-6', 'channel', 11)],
-    ['a group of a sender', (queue) => set(queue, 'sender-2', 'groups.E.on', true)],
-    [
-      'a new unit',
-      (queue) => queue.submit('adding', (_, born) => [making({ kind: 'unit', id: 'spare' }, light, born)]),
-    ],
-    [
-      'a unit put in',
-      (queue) => queue.submit('putting in', (_, born) => [making(placingRef('vows', 'light-8'), { on: true }, born)]),
-    ],
-    ['a removed unit', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'unit', id: 'answer-1' }))],
-    [
-      'a removed model',
-      (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'profile', id: 'tholmar-200' })),
-    ],
-    ['a removed family', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'family', id: 'plover' }))],
-    ['a removed look', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'look', id: 'vows' }))],
-    [
-      'an edited model',
-      (queue) =>
-        queue.submit('edit', (rig, born) => {
-          const doc = { ...rig.profiles[0]!, notes: 'Mended.' };
-          return putting(rig, { on: { kind: 'profile', id: doc.id }, doc, born });
-        }),
-    ],
-    [
-      'an import',
-      (queue) =>
-        queue.submit('import', (rig, born) => {
-          const document = toDocument(rig);
-          const looks = [...document.looks.slice(1), { id: 'new', name: 'New', units: { 'light-1': { on: true } } }];
-          return importing(rig, { ...document, event: { name: 'Other' }, looks }, born);
-        }),
-    ],
-  ])('%s: the document is byte for byte as before, and as after', async (_, act) => {
-    const phone = new Phone();
-    await settled();
-    const before = text(phone.server.rig);
-    act(phone.queue);
-    await settled();
-    const after = text(phone.server.rig);
-    expect(after).not.toBe(before);
-    phone.queue.undo();
-    await settled();
-    expect(text(phone.server.rig)).toBe(before);
-    phone.queue.redo();
-    await settled();
-    expect(text(phone.server.rig)).toBe(after);
-    expect(text(shown(phone.queue)!)).toBe(after);
-    // The other member takes it back out of the history.
-    const other = new Phone(phone.server, new Device(), new Browser(), 'second');
-    await settled();
-    other.queue.takeBack(phone.server.operations.at(-1)!);
-    await settled();
-    expect(text(phone.server.rig)).toBe(before);
-  });
-
-  test('something new after an undo leaves nothing to redo; with nothing left nothing is done', async () => {
-    const phone = new Phone();
-    await settled();
-    set(phone.queue, 'light-6', 'channel', 11);
-    phone.queue.undo();
-    expect(phone.queue.snapshot()).toMatchObject({ undoLabel: null, redoLabel: 'channel of light-6' });
-    set(phone.queue, 'light-6', 'group', 'A');
-    expect(phone.queue.snapshot().redoLabel).toBeNull();
-    phone.queue.redo();
-    phone.queue.undo();
-    phone.queue.undo();
-    await settled();
-    expect(phone.operationsSent).toHaveLength(4);
-  });
 });

@@ -42,15 +42,14 @@ export function QuietLines() {
 function useOthersLine(): string | null {
   const { recent, rig } = useRig();
   const last = recent.findLast(({ member }) => member !== rig?.member.id);
-  const [told, setTold] = useState<number | null>(null);
+  const [over, setOver] = useState<number | null>(null);
   const number = last?.number ?? null;
   useEffect(() => {
     if (number === null) return;
-    setTold(number);
-    const timer = setTimeout(() => setTold(null), TOLD_MS);
+    const timer = setTimeout(() => setOver(number), TOLD_MS);
     return () => clearTimeout(timer);
   }, [number]);
-  return last && told === number ? `${last.memberName ?? 'Ergon'}: ${last.label}` : null;
+  return last && over !== number ? `${last.memberName ?? 'Ergon'}: ${last.label}` : null;
 }
 
 function useWaitingLine(): string | null {

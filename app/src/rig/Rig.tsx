@@ -6,8 +6,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { ApiFailure, call } from './api';
 import { browserPorts } from './browserPorts';
-import { OperationQueue, type QueueState } from './operationQueue';
+import { OperationQueue } from './operationQueue';
 import type { Ports } from './ports';
+import type { QueueState } from './queueState';
 import { useFeed } from './useFeed';
 
 export interface RigContextValue extends QueueState {

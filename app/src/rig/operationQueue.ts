@@ -12,37 +12,13 @@ import type { Change } from '@ergon/core/record/change';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { TestFire } from '@ergon/core/record/testFire';
 import { type Clash, clashesOf, mineAgain, withAnswer } from './clash';
+import { Keeping, unreadableText } from './keeping';
 import { type Kept, operationOf } from './kept';
 import { OperationIds } from './operationIds';
 import type { Ports, TabMessage } from './ports';
+import type { QueueState } from './queueState';
 import { Replica } from './replica';
 import { UndoStack } from './undoStack';
-
-export type SaveState = 'saved' | 'saving' | 'waiting';
-
-export interface QueueState {
-  /** The rig with everything of this member applied; null until the first answer. */
-  rig: CrewRig | null;
-  /** The rig as the server has it. */
-  base: CrewRig | null;
-  saveState: SaveState;
-  /** What waits to be sent, oldest first. */
-  waits: readonly Operation[];
-  clashes: readonly Clash[];
-  parked: readonly Extract<Kept, { state: 'parked' }>[];
-  /** Something that went wrong on this device, in words. */
-  trouble: string | null;
-  /** Whether this tab is the one that sends and listens for all of the browser. */
-  leads: boolean;
-  /** Whether the server asks for a sign-in before it takes anything. */
-  signedOut: boolean;
-  /** Seconds this device's clock is ahead of the server's, where that misleads. */
-  clockAheadS: number | null;
-  /** The last operations, the newest last. */
-  recent: readonly TakenOperation[];
-  undoLabel: string | null;
-  redoLabel: string | null;
-}
 
 /** What is to be done, given the rig as it is shown and the id the operation will have. */
 export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
@@ -50,16 +26,11 @@ export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
 export class OperationQueue {
   private readonly replica = new Replica();
   private readonly ids: OperationIds;
+  private readonly keeping: Keeping;
   private readonly undos = new UndoStack();
-  private kept: Kept[] = [];
-  /** What the store has not confirmed yet, and how often over: of this, memory knows better than a reading. */
-  private readonly unstored = new Map<string, number>();
-  /** The store does one thing at a time. */
-  private storing: Promise<unknown> = Promise.resolve();
   private shown: CrewRig | null = null;
   /** Whether `shown` must be made anew. */
   private stale = true;
-  private loaded = false;
   private closed = false;
   private leads = false;
   private sending = false;
@@ -74,6 +45,10 @@ export class OperationQueue {
 
   constructor(private readonly ports: Ports) {
     this.ids = new OperationIds(ports.now, ports.chance);
+    this.keeping = new Keeping(ports.store, (words) => {
+      this.trouble = words;
+      this.changed();
+    });
     this.state = this.build();
   }
 
@@ -85,10 +60,10 @@ export class OperationQueue {
       leads: (leads) => {
         this.leads = leads;
         this.changed();
-        if (leads) void this.load().then(() => this.flush());
+        if (leads) void this.load();
       },
     });
-    void this.load().then(() => this.flush());
+    void this.load();
   }
 
   /** Leaves sending to other tabs. What waits is kept. */
@@ -201,7 +176,8 @@ export class OperationQueue {
 
   /** Sends what waits, oldest first. */
   async flush(): Promise<void> {
-    if (this.closed || this.sending || !this.leads || !this.loaded || !this.replica.rig || this.signedOut) return;
+    if (this.closed || this.sending || !this.leads || !this.keeping.loaded || !this.replica.rig || this.signedOut)
+      return;
     this.sending = true;
     try {
       for (let more = this.ours.length > 0; more;) {
@@ -240,7 +216,9 @@ export class OperationQueue {
 
   private get own(): Kept[] {
     const { rig } = this.replica;
-    return this.kept.filter(({ operation }) => operation.crew === rig?.crew.id && operation.member === rig.member.id);
+    return this.keeping.list.filter(
+      ({ operation }) => operation.crew === rig?.crew.id && operation.member === rig.member.id,
+    );
   }
 
   private enqueue(label: string, doing: Doing): string | null {
@@ -255,8 +233,7 @@ export class OperationQueue {
     const applied = applyOperation(shown, edits);
     this.undos.tookEffect(id, applied.taken);
     this.shown = withApplied(shown, applied);
-    this.kept = [...this.kept, { operation, state: 'waiting' }];
-    void this.store([{ operation, state: 'waiting' }], []).then(() => {
+    void this.keeping.add([{ operation, state: 'waiting' }]).then(() => {
       this.ports.tabs.post({ tell: 'kept' });
       void this.flush();
     });
@@ -294,7 +271,7 @@ export class OperationQueue {
 
   private async hearAnswers(answers: readonly OperationAnswer[]): Promise<void> {
     for (const answer of answers) {
-      const one = this.kept.find(({ operation }) => operation.id === answer.id);
+      const one = this.keeping.list.find(({ operation }) => operation.id === answer.id);
       if (!one) continue;
       if (answer.result === 'refused')
         await this.keepAnswer(one.operation, { state: 'parked', why: refusalText(answer) });
@@ -310,68 +287,26 @@ export class OperationQueue {
   ): Promise<void> {
     this.undos.confirmed(operation.id, taken.edits);
     if (this.replica.learn(taken)) void this.ask();
-    const next = withAnswer(this.kept, operation, conflicts);
-    await this.store(changedIn(this.kept, next), goneFrom(this.kept, next));
-    this.kept = withAnswer(this.kept, operation, conflicts);
+    await this.keeping.become(withAnswer(this.keeping.list, operation, conflicts));
   }
 
   private async keepAnswer(operation: Operation, as: { state: 'parked'; why: string }): Promise<void> {
     this.undos.forget(operation.id);
     const parked: Kept = { operation, ...as };
-    this.kept = this.kept.map((one) => (one.operation.id === operation.id ? parked : one));
-    await this.store([parked], []);
+    await this.keeping.become(this.keeping.list.map((one) => (one.operation.id === operation.id ? parked : one)));
     this.nowStale();
+  }
+
+  /** Reads what this and other tabs have kept, and sends it. */
+  private async load(): Promise<void> {
+    await this.keeping.load((id) => this.ids.passed(id));
+    this.nowStale();
+    void this.flush();
   }
 
   private rewrite(change: (kept: Kept[]) => Kept[]): void {
-    const before = this.kept;
-    this.kept = change(before);
-    void this.store(changedIn(before, this.kept), goneFrom(before, this.kept)).then(() =>
-      this.ports.tabs.post({ tell: 'kept' }),
-    );
+    void this.keeping.become(change(this.keeping.list)).then(() => this.ports.tabs.post({ tell: 'kept' }));
     this.nowStale();
-  }
-
-  private store(put: readonly Kept[], gone: readonly string[]): Promise<void> {
-    const ids = [...put.map(({ operation }) => operation.id), ...gone];
-    for (const id of ids) this.unstored.set(id, (this.unstored.get(id) ?? 0) + 1);
-    return this.inTurn(async () => {
-      try {
-        if (put.length > 0) await this.ports.store.put(put);
-        if (gone.length > 0) await this.ports.store.remove(gone);
-        for (const id of ids) {
-          const left = this.unstored.get(id)! - 1;
-          if (left === 0) this.unstored.delete(id);
-          else this.unstored.set(id, left);
-        }
-      } catch {
-        this.trouble = 'This device cannot keep your changes: they are lost if you close it before they are sent.';
-        this.changed();
-      }
-    });
-  }
-
-  private load(): Promise<void> {
-    return this.inTurn(async () => {
-      try {
-        const { kept, unreadable } = await this.ports.store.load();
-        for (const { operation } of kept) this.ids.passed(operation.id);
-        const own = this.kept.filter(({ operation }) => this.unstored.has(operation.id));
-        const all = [...kept.filter(({ operation }) => !this.unstored.has(operation.id)), ...own];
-        this.kept = all.sort((a, b) => (a.operation.id < b.operation.id ? -1 : 1));
-        if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
-      } catch {
-        this.trouble = 'What waits on this device cannot be read just now. It is still there.';
-      }
-      this.loaded = true;
-      this.nowStale();
-    });
-  }
-
-  private inTurn(work: () => Promise<void>): Promise<void> {
-    const mine = this.storing.then(work);
-    this.storing = mine;
-    return mine;
   }
 
   /** Edits an Ergon from before operations left here become operations of whoever is signed in to their crew. */
@@ -385,8 +320,7 @@ export class OperationQueue {
       return { operation, state: 'waiting' };
     });
     if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
-    this.kept = [...this.kept, ...kept];
-    await this.store(kept, []);
+    await this.keeping.add(kept);
     this.ports.store.earlierTaken();
     this.nowStale();
     void this.flush();
@@ -400,7 +334,7 @@ export class OperationQueue {
         else this.learn([answer.operation], 'tab');
       }
     }
-    void this.load().then(() => this.flush());
+    void this.load();
   }
 
   /** What is shown has to be made anew of what is known and what waits. */
@@ -443,17 +377,7 @@ export class OperationQueue {
 const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
   taken.length === 0 ? rig : { ...rig, ...state };
 
-const changedIn = (before: readonly Kept[], after: readonly Kept[]): Kept[] =>
-  after.filter((one) => !before.includes(one));
-const goneFrom = (before: readonly Kept[], after: readonly Kept[]): string[] => {
-  const left = new Set(after.map(({ operation }) => operation.id));
-  return before.flatMap(({ operation: { id } }) => (left.has(id) ? [] : [id]));
-};
-
 const refusalText = ({ message, faults }: Extract<OperationAnswer, { result: 'refused' }>): string => {
   const [fault] = faults;
   return fault ? `${fault.path} ${fault.message}.` : message;
 };
-
-const unreadableText = (count: number): string =>
-  `${count === 1 ? 'A change' : `${count} changes`} waiting on this device cannot be read. Kept aside, not sent.`;

@@ -1,6 +1,7 @@
 import type { TakenOperation } from '@ergon/core/operation/edit';
 import { useEffect } from 'react';
-import type { OperationQueue, QueueState } from './operationQueue';
+import type { OperationQueue } from './operationQueue';
+import type { QueueState } from './queueState';
 
 /** How often is asked while no stream comes. */
 const ASK_MS = 5000;

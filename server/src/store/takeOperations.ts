@@ -1,7 +1,7 @@
 /** Takes operations of members: each once, in one order for the whole crew, in one transaction of its own. */
 import { applyOperation, touched } from '@ergon/core/operation/applyOperation';
 import type { Made, RecordRef } from '@ergon/core/operation/crewState';
-import type { Operation, TakenOperation } from '@ergon/core/operation/edit';
+import type { Operation } from '@ergon/core/operation/edit';
 import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
 import { parseOperation, recordFaults } from '@ergon/core/operation/operationSchema';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';

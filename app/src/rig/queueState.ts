@@ -1,0 +1,31 @@
+/** What the queue tells the screens. */
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import type { Operation, TakenOperation } from '@ergon/core/operation/edit';
+import type { Clash } from './clash';
+import type { Kept } from './kept';
+
+export type SaveState = 'saved' | 'saving' | 'waiting';
+
+export interface QueueState {
+  /** The rig with everything of this member applied; null until the first answer. */
+  rig: CrewRig | null;
+  /** The rig as the server has it. */
+  base: CrewRig | null;
+  saveState: SaveState;
+  /** What waits to be sent, oldest first. */
+  waits: readonly Operation[];
+  clashes: readonly Clash[];
+  parked: readonly Extract<Kept, { state: 'parked' }>[];
+  /** Something that went wrong on this device, in words. */
+  trouble: string | null;
+  /** Whether this tab is the one that sends and listens for all of the browser. */
+  leads: boolean;
+  /** Whether the server asks for a sign-in before it takes anything. */
+  signedOut: boolean;
+  /** Seconds this device's clock is ahead of the server's, where that misleads. */
+  clockAheadS: number | null;
+  /** The last operations, the newest last. */
+  recent: readonly TakenOperation[];
+  undoLabel: string | null;
+  redoLabel: string | null;
+}
