@@ -8,14 +8,24 @@ const WITHIN_MS = 15_000;
 /** A clock further off than this misleads, in seconds. */
 const CLOCK_OFF_S = 90;
 
-export async function sendOperations(request: OperationsRequest): Promise<Sent> {
-  const answer = await exchange('/api/operations', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(request),
-  });
+export const sendOperations = async (request: OperationsRequest): Promise<Sent> =>
+  readSent(
+    await exchange('/api/operations', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(request),
+    }),
+    request,
+  );
+
+export const askOperations = async (after: number): Promise<Asked> =>
+  readAsked(await exchange(`/api/operations?after=${after}`, {}));
+
+/** What an answer to sending means; null where none came. */
+export function readSent(answer: Answer | null, request: OperationsRequest): Sent {
   if (!answer) return { came: 'nothing' };
-  const { status, body, date } = answer;
+  const { status, date } = answer;
+  const body = asJson(answer.text);
   if (status === 200 && areAnswers(body, request))
     return { came: 'answers', answers: body.answers, clockAheadS: clockAhead(date) };
   if (!isFailure(body)) return { came: 'nothing' };
@@ -24,30 +34,31 @@ export async function sendOperations(request: OperationsRequest): Promise<Sent> 
   return { came: 'nothing' };
 }
 
-export async function askOperations(after: number): Promise<Asked> {
-  const answer = await exchange(`/api/operations?after=${after}`, {});
-  if (answer?.status === 200 && isPage(answer.body)) return { came: 'page', page: answer.body };
-  const isOut = answer !== null && isFailure(answer.body) && answer.body.error.code === 'sign-in.needed';
-  return { came: isOut ? 'signed-out' : 'nothing' };
+/** What an answer to asking means; null where none came. */
+export function readAsked(answer: Answer | null): Asked {
+  if (!answer) return { came: 'nothing' };
+  const body = asJson(answer.text);
+  if (answer.status === 200 && isPage(body)) return { came: 'page', page: body };
+  return { came: isFailure(body) && body.error.code === 'sign-in.needed' ? 'signed-out' : 'nothing' };
 }
 
-interface Answer {
+export interface Answer {
   status: number;
-  /** Undefined where it is no JSON: a portal's page, a proxy's error. */
-  body: unknown;
+  text: string;
+  /** When the server says it answered. */
   date: string | null;
 }
 
 async function exchange(path: string, init: RequestInit): Promise<Answer | null> {
   try {
     const response = await fetch(path, { ...init, signal: AbortSignal.timeout(WITHIN_MS) });
-    const text = await response.text();
-    return { status: response.status, body: asJson(text), date: response.headers.get('date') };
+    return { status: response.status, text: await response.text(), date: response.headers.get('date') };
   } catch {
     return null;
   }
 }
 
+/** Undefined where it is no JSON: a portal's page, a proxy's error. */
 function asJson(text: string): unknown {
   try {
     return JSON.parse(text) as unknown;
