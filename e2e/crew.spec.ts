@@ -1,4 +1,4 @@
-import { address, enterDemo, expect, expectSaved, goTo, type Page, secondMember, test } from './crewTest.ts';
+import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
 
 const isWide = (page: Page): boolean => page.viewportSize()!.width > 900;
 
@@ -275,30 +275,6 @@ test('edits made while the server cannot be reached wait, show, and are saved wh
   await expectSaved(page);
   await page.reload();
   await expect(page.getByText('Every line is whole.')).toBeVisible();
-});
-
-test('two members on one light: the second is shown both values and chooses', async ({ page, browser, trouble }) => {
-  trouble.expected.push(/409/);
-  await enterDemo(page);
-  const other = await (await browser.newContext({ viewport: page.viewportSize() })).newPage();
-  await secondMember(page, other);
-  for (const one of [page, other]) {
-    await goTo(one, '/lines/first-dance', 'First dance');
-    await openStation(one, 'Light 6', 'hearer');
-  }
-  const channel = (one: Page) => one.getByRole('textbox', { name: 'channel of Light 6' });
-  await channel(other).fill('9');
-  await channel(other).press('Enter');
-  await expectSaved(other);
-  await channel(page).fill('11');
-  await channel(page).press('Enter');
-  await expect(page.getByText('Yours: 11. Theirs: 9, which stands.')).toBeVisible();
-  await page.getByRole('button', { name: 'Use mine' }).click();
-  await expectSaved(page);
-  await other.reload();
-  await openStation(other, 'Light 6', 'hearer');
-  await expect(channel(other)).toHaveValue('11');
-  await other.context().close();
 });
 
 test('a station opened low on a phone comes into view with its line', async ({ page }) => {

@@ -3,6 +3,9 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import { importing } from '@ergon/core/operation/editsOf';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test as base } from '@playwright/test';
 
@@ -22,6 +25,7 @@ export const test = base.extend<{ trouble: Trouble }>({
       const trouble: Trouble = { expected: [] };
       const seen: string[] = [];
       page.on('console', (message) => {
+        if (message.text().startsWith('Service Worker registration blocked')) return;
         if (message.type() === 'error' || message.type() === 'warning') seen.push(`console: ${message.text()}`);
       });
       page.on('pageerror', (error) => seen.push(`exception: ${error.message}`));
@@ -39,32 +43,43 @@ export const test = base.extend<{ trouble: Trouble }>({
   ],
 });
 
-const demo: unknown = JSON.parse(
+const demo = JSON.parse(
   readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../demo/ropewalk.json'), 'utf8'),
-);
-const PASSPHRASE = 'tarred hemp rope';
+) as KitDocument;
+export const PASSPHRASE = 'tarred hemp rope';
 
 /** Sends what the app would send, as whoever is signed in on that page. */
-async function send(page: Page, path: string, data: unknown): Promise<void> {
-  const answer = await page.request.post(`${address()}/api${path}`, { data });
+async function send(page: Page, path: string, data: unknown, at = address()): Promise<void> {
+  const answer = await page.request.post(`${at}/api${path}`, { data });
   expect(answer.status(), `${path}: ${await answer.text()}`).toBeLessThan(300);
 }
 
+/** Imports the demo as one operation, as the app would. */
+async function importDemo(page: Page, at: string): Promise<void> {
+  const rig = (await (await page.request.get(`${at}/api/rig`)).json()) as CrewRig;
+  const id = randomUUID().replaceAll('-', '');
+  const now = new Date().toISOString();
+  const made = { id, version: demo.version, crew: rig.crew.id, member: rig.member.id, at: now, label: 'import' };
+  await send(page, '/operations', { sentAt: now, operations: [{ ...made, edits: importing(rig, demo, id) }] }, at);
+}
+
 /** Into a crew of the test's own that has what the demo has, so that tests may run side by side. */
-export async function enterDemo(page: Page): Promise<void> {
+export async function enterDemo(page: Page, at = address()): Promise<string> {
   const name = `Mate ${randomUUID()}`;
-  await send(page, '/crews', { crew: `Crew of ${name}`, name, passphrase: PASSPHRASE });
-  await send(page, '/document', demo);
-  await page.goto(address());
+  await send(page, '/crews', { crew: `Crew of ${name}`, name, passphrase: PASSPHRASE }, at);
+  await importDemo(page, at);
+  await page.goto(at);
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
   await expect(page.getByText('8 failing · 1 computed')).toBeVisible();
+  return name;
 }
 
 /** Another member of the crew of a page, signed in on a page of their own. */
-export async function secondMember(page: Page, other: Page): Promise<void> {
+export async function secondMember(page: Page, other: Page, at = address(), otherAt = at): Promise<string> {
   const name = `Mate ${randomUUID()}`;
-  await send(page, '/members', { name, passphrase: PASSPHRASE });
-  await send(other, '/session', { name, passphrase: PASSPHRASE });
+  await send(page, '/members', { name, passphrase: PASSPHRASE }, at);
+  await send(other, '/session', { name, passphrase: PASSPHRASE }, otherAt);
+  return name;
 }
 
 export async function goTo(page: Page, path: string, title: string): Promise<void> {

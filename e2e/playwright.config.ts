@@ -27,6 +27,8 @@ export default defineConfig({
   globalSetup: './startServer.ts',
   use: {
     browserName: 'chromium',
+    // A crew's own page asks the server itself; what works without one has tests of its own.
+    serviceWorkers: 'block',
     launchOptions: chromium,
     screenshot: 'only-on-failure',
     // A trace doubles the work of a test: ask for one when a test fails.

@@ -143,7 +143,7 @@ const failure = (status: number, code: string): Reply =>
   json(status, { error: { code, message: 'no', faults: [{ path: 'body', message: 'is wrong' }] } });
 const HTML = '<html><title>Welcome to our free network</title></html>';
 const request = { sentAt: operation.at, operations: [operation] };
-const taken = { number: 7, id: operation.id, edits: [field] };
+const taken = { number: 7, id: operation.id, edits: [field], conflicts: [] };
 
 describe('what came of sending', () => {
   test.each<[string, Reply | 'never', string]>([
@@ -169,11 +169,7 @@ describe('what came of sending', () => {
     ['a session that ended', failure(401, 'sign-in.needed'), 'signed-out'],
     ['a request the server cannot read', failure(400, 'input.invalid'), 'refused'],
     ['a request too large', failure(413, 'input.too-large'), 'refused'],
-    [
-      'its answers',
-      json(200, { answers: [{ id: operation.id, result: 'taken', operation: taken, conflicts: [] }] }),
-      'answers',
-    ],
+    ['its answers', json(200, { answers: [{ id: operation.id, result: 'taken', operation: taken }] }), 'answers'],
   ])('%s', async (_, reply, came) => {
     replying(reply);
     expect((await sendOperations(request)).came).toBe(came);

@@ -1,7 +1,8 @@
 /** A server in memory that takes operations by the same rules, and a device around a queue. */
 import { applyOperation } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { Operation, TakenOperation } from '@ergon/core/operation/edit';
+import type { Operation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { OperationAnswer, OperationsRequest } from '@ergon/core/operation/operationExchange';
 import type { EarlierEdit, Kept } from '../src/rig/kept';
 import { OperationQueue } from '../src/rig/operationQueue';
@@ -22,9 +23,9 @@ export class FakeServer {
     this.rig = { ...this.rig, ...state, number };
     const { crew: _crew, version: _version, ...rest } = operation;
     const memberName = `Member ${operation.member}`;
-    const told = { ...rest, number, memberName, takenAt: operation.at, clockAheadS: null, edits: taken };
+    const told = { ...rest, number, memberName, takenAt: operation.at, clockAheadS: null, edits: taken, conflicts };
     this.operations.push(told);
-    const answer: OperationAnswer = { id: operation.id, result: 'taken', operation: told, conflicts };
+    const answer: OperationAnswer = { id: operation.id, result: 'taken', operation: told };
     this.answers.set(operation.id, answer);
     return answer;
   }

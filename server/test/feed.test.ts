@@ -1,5 +1,5 @@
 /** The feed tells every operation of a crew in order, whoever took it, and goes on from any number. */
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { AddressInfo } from 'node:net';
 import { createServer, type Server } from 'node:http';
 import { setTimeout as sleep } from 'node:timers/promises';

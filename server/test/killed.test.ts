@@ -69,7 +69,7 @@ async function editUntil(unit: string, stop: () => boolean): Promise<number[]> {
     while (!stop()) {
       const answer = await api('POST', '/operations', { sentAt: at, operations: [operation] }).catch(() => null);
       if (answer?.status === 200 && answer.body.answers.length === 1) {
-        expect(answer.body.answers[0]).toMatchObject({ result: 'taken', conflicts: [] });
+        expect(answer.body.answers[0]).toMatchObject({ result: 'taken', operation: { conflicts: [] } });
         confirmed.push(to);
         from = to;
         break;

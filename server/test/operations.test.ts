@@ -61,8 +61,10 @@ test('two people on different fields of one light both win; on one field the sec
     ]),
   );
   await one.sets('light-6', 'channel', 11);
-  const { conflicts, operation } = await two.answer(bulk);
-  expect(conflicts).toMatchObject([{ why: 'changed', theirs: 11, edit: { field: 'channel', from: 3, to: 5 } }]);
+  const { operation } = await two.answer(bulk);
+  expect(operation.conflicts).toMatchObject([
+    { why: 'changed', theirs: 11, edit: { field: 'channel', from: 3, to: 5 } },
+  ]);
   expect(operation.edits).toHaveLength(2);
   expect(await one.placed('light-6')).toMatchObject({ channel: 11, group: 'A' });
   expect((await one.placed('light-3'))!.networkId).toBe(27);
@@ -79,7 +81,7 @@ test('of many edits of one light at once each is taken in turn, numbered without
     ),
   );
   const answers = await Promise.all(operations.map((operation, n) => (n % 2 ? one : two).answer(operation)));
-  const taken = answers.filter(({ conflicts }) => conflicts.length === 0);
+  const taken = answers.filter(({ operation }) => operation.conflicts.length === 0);
   expect(taken).toHaveLength(1);
   const numbers = answers.map(({ operation }) => operation.number).sort((a, b) => a - b);
   expect(numbers).toEqual(Array.from({ length: 20 }, (_, n) => number + 1 + n));
@@ -134,7 +136,7 @@ test('a removal takes along what cannot be without it, and undo by the other bri
   const [other] = await twoMates();
   expect((await other.imports(exported)).result).toBe('taken');
   const back = await two.does(() => inverse(operation.edits));
-  expect(back.conflicts).toEqual([]);
+  expect(back.operation.conflicts).toEqual([]);
   expect((await one.agent.get('/api/document')).text).toBe(before);
 });
 
@@ -268,8 +270,8 @@ test('what names something that is gone waits; what stands beside it is taken', 
     }),
   ]);
   await one.does((rig) => removing(rig, { kind: 'unit', id: 'light-8' }));
-  const { conflicts } = await two.answer(late);
-  expect(conflicts).toMatchObject([{ why: 'missing', what: { kind: 'unit', id: 'light-8' } }]);
+  const { operation } = await two.answer(late);
+  expect(operation.conflicts).toMatchObject([{ why: 'missing', what: { kind: 'unit', id: 'light-8' } }]);
   expect((await one.rig()).units.find(({ id }) => id === 'light-3')!.label).toBe('Three');
 });
 

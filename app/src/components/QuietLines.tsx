@@ -1,3 +1,4 @@
+import { conflictText } from '@ergon/core/words/operationWords';
 import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
@@ -38,9 +39,9 @@ export function QuietLines() {
   );
 }
 
-/** "Mate B: channel of Light 6", for a while after it came. */
+/** "Mate B: channel of Light 6", for a while after it came; and what of theirs did not come to pass. */
 function useOthersLine(): string | null {
-  const { recent, rig } = useRig();
+  const { recent, rig, names } = useRig();
   const last = recent.findLast(({ member }) => member !== rig?.member.id);
   const [over, setOver] = useState<number | null>(null);
   const number = last?.number ?? null;
@@ -49,7 +50,9 @@ function useOthersLine(): string | null {
     const timer = setTimeout(() => setOver(number), TOLD_MS);
     return () => clearTimeout(timer);
   }, [number]);
-  return last && over !== number ? `${last.memberName ?? 'Ergon'}: ${last.label}` : null;
+  if (!last || !rig || over === number) return null;
+  const clash = last.conflicts[0] && conflictText(last.conflicts[0], { names, state: rig }).heading;
+  return [`${last.memberName ?? 'Ergon'}: ${last.label}`, clash].filter(Boolean).join('. ');
 }
 
 function useWaitingLine(): string | null {

@@ -1,5 +1,5 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
 import { editText } from '@ergon/core/words/operationWords';
 import { format } from 'date-fns/format';
@@ -76,11 +76,11 @@ function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onTo
       {edits.length > shown.length && (
         <Words as="small" tone="quiet">{`and ${edits.length - shown.length} more`}</Words>
       )}
-      {edits.length === 0 && (
-        <Words as="small" tone="quiet">
-          It changed nothing: somebody else had been quicker.
+      {operation.conflicts.map((conflict, index) => (
+        <Words key={`clash ${index}`} as="small" tone="quiet">
+          {`Did not come to pass: ${editText(conflict.edit, { names, state: rig })}`}
         </Words>
-      )}
+      ))}
       <View style={styles.buttons}>
         {operation.edits.length > 0 && (
           <Button label="Take back" hint={operation.label} onPress={() => queue.takeBack(operation)} />

@@ -1,5 +1,5 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
 import { recordName } from '@ergon/core/words/operationWords';
 import { useLocalSearchParams } from 'expo-router';

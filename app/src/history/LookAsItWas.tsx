@@ -1,4 +1,4 @@
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { restoring } from '@ergon/core/operation/editsOf';
 import { stateBefore } from '@ergon/core/operation/history';
 import { indexKit } from '@ergon/core/rig/rig';

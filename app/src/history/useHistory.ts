@@ -1,4 +1,4 @@
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { OperationsPage } from '@ergon/core/operation/operationExchange';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { call } from '../rig/api';

@@ -82,11 +82,14 @@ function areAnswers(body: unknown, { operations }: OperationsRequest): body is {
   );
 }
 
-const isTaken = (one: Record<string, unknown>): boolean =>
-  one.result === 'taken' && Array.isArray(one.conflicts) && isTold(one.operation);
+const isTaken = (one: Record<string, unknown>): boolean => one.result === 'taken' && isTold(one.operation);
 
 const isTold = (value: unknown): boolean =>
-  isObject(value) && typeof value.number === 'number' && typeof value.id === 'string' && Array.isArray(value.edits);
+  isObject(value) &&
+  typeof value.number === 'number' &&
+  typeof value.id === 'string' &&
+  Array.isArray(value.edits) &&
+  Array.isArray(value.conflicts);
 
 const isPage = (body: unknown): body is OperationsPage =>
   isObject(body) && typeof body.last === 'number' && Array.isArray(body.operations) && body.operations.every(isTold);

@@ -5,7 +5,8 @@
  */
 import { applyOperation, type Applied } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { type Edit, inverse, type Operation, type TakenOperation } from '@ergon/core/operation/edit';
+import { type Edit, inverse, type Operation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { making, settingEdits } from '@ergon/core/operation/editsOf';
 import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { Change } from '@ergon/core/record/change';
@@ -247,7 +248,10 @@ export class OperationQueue {
     const sentAt = new Date(this.ports.now()).toISOString();
     const sent = await this.ports.send({ sentAt, operations: batch });
     if (sent.came === 'answers') {
-      this.attempt = 0;
+      if (this.attempt > 0) {
+        this.attempt = 0;
+        this.tellReach();
+      }
       this.clockAheadS = sent.clockAheadS;
       await this.hearAnswers(sent.answers);
       // Answered with nothing it would be sent again and again without a pause.
@@ -255,6 +259,7 @@ export class OperationQueue {
     }
     if (sent.came === 'signed-out') {
       this.signedOut = true;
+      this.tellReach();
       return false;
     }
     if (sent.came === 'nothing') return this.tryLater();
@@ -266,7 +271,13 @@ export class OperationQueue {
 
   private tryLater(): false {
     this.ports.later(() => void this.flush(), ++this.attempt);
+    this.tellReach();
     return false;
+  }
+
+  /** The other tabs send nothing themselves, and cannot know. */
+  private tellReach(): void {
+    this.ports.tabs.post({ tell: 'reach', gets: this.attempt === 0, signedOut: this.signedOut });
   }
 
   private async hearAnswers(answers: readonly OperationAnswer[]): Promise<void> {
@@ -283,11 +294,11 @@ export class OperationQueue {
 
   private async accept(
     operation: Operation,
-    { operation: taken, conflicts }: Extract<OperationAnswer, { result: 'taken' }>,
+    { operation: taken }: Extract<OperationAnswer, { result: 'taken' }>,
   ): Promise<void> {
     this.undos.confirmed(operation.id, taken.edits);
     if (this.replica.learn(taken)) void this.ask();
-    await this.keeping.become(withAnswer(this.keeping.list, operation, conflicts));
+    await this.keeping.become(withAnswer(this.keeping.list, operation, taken.conflicts));
   }
 
   private async keepAnswer(operation: Operation, as: { state: 'parked'; why: string }): Promise<void> {
@@ -328,6 +339,11 @@ export class OperationQueue {
 
   private hear(message: TabMessage): void {
     if (message.tell === 'operations') return this.learn(message.operations, 'tab');
+    if (message.tell === 'reach') {
+      this.attempt = message.gets ? 0 : Math.max(this.attempt, 1);
+      this.signedOut = message.signedOut;
+      return this.changed();
+    }
     if (message.tell === 'answers') {
       for (const answer of message.answers) {
         if (answer.result === 'refused') this.undos.forget(answer.id);

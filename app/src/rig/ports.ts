@@ -29,6 +29,8 @@ export type TabMessage =
   /** What is kept has changed. */
   | { tell: 'kept' }
   | { tell: 'answers'; answers: OperationAnswer[] }
+  /** Whether the tab that sends gets through, and as somebody who is signed in. */
+  | { tell: 'reach'; gets: boolean; signedOut: boolean }
   | { tell: 'operations'; operations: OperationsPage['operations'] };
 
 export interface Tabs {

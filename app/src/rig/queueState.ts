@@ -1,6 +1,7 @@
 /** What the queue tells the screens. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { Operation, TakenOperation } from '@ergon/core/operation/edit';
+import type { Operation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { Clash } from './clash';
 import type { Kept } from './kept';
 

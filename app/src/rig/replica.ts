@@ -1,7 +1,7 @@
 /** The crew's state as this device knows it to be on the server: brought forward by operations, in their order. */
 import { replay } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 
 /** Operations remembered for the history while the server is away. */
 const MOST_RECENT = 400;

@@ -1,4 +1,4 @@
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { useEffect } from 'react';
 import type { OperationQueue } from './operationQueue';
 import type { QueueState } from './queueState';

@@ -1,6 +1,7 @@
 /** Looking back: which operations were of something, and how things stood before them. */
 import { type CrewState, keyOf, type RecordRef } from './crewState.ts';
-import { type Edit, inverse, type TakenOperation } from './edit.ts';
+import { type Edit, inverse } from './edit.ts';
+import type { TakenOperation } from './takenOperation.ts';
 import { replay } from './applyOperation.ts';
 
 /** The state before operations that have taken effect since, the newest of them first. */

@@ -1,7 +1,7 @@
 /** What a device and the server tell each other about operations. */
 import type { FieldFault } from '../record/fieldFault.ts';
-import type { Conflict } from './applyOperation.ts';
-import type { Operation, TakenOperation } from './edit.ts';
+import type { Operation } from './edit.ts';
+import type { TakenOperation } from './takenOperation.ts';
 
 /** At most this many operations go in one request, so that an answer comes within its time. */
 export const MOST_AT_ONCE = 50;
@@ -14,7 +14,7 @@ export interface OperationsRequest {
 
 /** What became of one operation. The same operation sent again is answered the same. */
 export type OperationAnswer =
-  | { id: string; result: 'taken'; operation: TakenOperation; conflicts: Conflict[] }
+  | { id: string; result: 'taken'; operation: TakenOperation }
   /** The server will never take it: it stays on its device until its member has decided. */
   | { id: string; result: 'refused'; message: string; faults: FieldFault[] };
 

@@ -2,7 +2,7 @@
  * Tells whoever listens of every operation of their crew, in order and without a gap, whichever server took it: at
  * once where it was this one, and by asking the database every so often.
  */
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { DataSource } from 'typeorm';
 import { operationsAfter } from './operationRows.ts';
 

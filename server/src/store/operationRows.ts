@@ -1,12 +1,12 @@
 /** Operations as they are stored, and as they are told. */
-import type { TakenOperation } from '@ergon/core/operation/edit';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { type DataSource, LessThan, MoreThan } from 'typeorm';
 import { OperationRow } from '../entities/OperationRow.ts';
 
 export function takenOf(row: Omit<OperationRow, 'crew'>): TakenOperation {
-  const { number, id, memberId, memberName, label, edits, clockAheadS } = row;
+  const { number, id, memberId, memberName, label, edits, conflicts, clockAheadS } = row;
   const [at, takenAt] = [row.at.toISOString(), row.takenAt.toISOString()];
-  return { number, id, member: memberId ?? '', memberName, at, takenAt, clockAheadS, label, edits };
+  return { number, id, member: memberId ?? '', memberName, at, takenAt, clockAheadS, label, edits, conflicts };
 }
 
 /** What came after an operation, in order, at most so many. */

@@ -91,7 +91,7 @@ export class OperationTaker {
     const operationTaken = takenOf(done.row);
     this.states.hold(crewId, { number: done.row.number, state: done.state });
     this.feed.tell(crewId, operationTaken);
-    return { id: operation.id, result: 'taken', operation: operationTaken, conflicts: done.row.conflicts };
+    return { id: operation.id, result: 'taken', operation: operationTaken };
   }
 
   /** The answer to an operation whose first answer got lost. */
@@ -99,7 +99,7 @@ export class OperationTaker {
     const row = await this.source.manager.findOneByOrFail(OperationRow, { crewId, id });
     if (row.memberId !== (member?.id ?? null))
       return refusal(id, [{ path: 'id', message: 'is of an operation somebody else made' }]);
-    return { id, result: 'taken', operation: takenOf(row), conflicts: row.conflicts };
+    return { id, result: 'taken', operation: takenOf(row) };
   }
 
   private inTurn<T>(crewId: string, work: () => Promise<T>): Promise<T> {
