@@ -33,6 +33,11 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await page.getByRole('button', { name: /^Press the shutter/ }).click();
   await page.getByRole('button', { name: 'All as simulated' }).click();
   await expectAccessible(page, 'fire, pressed');
+  await goTo(page, '/history', 'History');
+  await page.getByRole('list', { name: 'Operations' }).getByRole('button').first().click();
+  await expectAccessible(page, 'history, an entry open');
+  await goTo(page, '/history?of=look:first-dance', 'History of First dance');
+  await expectAccessible(page, 'history of a look');
   await page.goto(`${address()}/lines/nowhere`);
   await expect(page.getByText(/^There is no such look/)).toBeVisible();
   await expectAccessible(page, 'a look that is not there');

@@ -1,7 +1,17 @@
 /** Everyone together: two servers on one database, several phones, networks and sessions that come and go. */
 import type { BrowserContext } from '@playwright/test';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { enterDemo, expect, expectSaved, goTo, type Page, PASSPHRASE, secondMember, test } from './crewTest.ts';
+import {
+  enterDemo,
+  expect,
+  expectAccessible,
+  expectSaved,
+  goTo,
+  type Page,
+  PASSPHRASE,
+  secondMember,
+  test,
+} from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 import { startWorld, type World } from './soak/world.ts';
 
@@ -91,6 +101,12 @@ test('one field two people changed is shown to both, and the rest of the edit st
   await expect(page.getByRole('status', { name: 'Meanwhile' })).toContainText(/channel of Light 6|group of Light 6/);
   const { units } = (await rigOf(page)).looks.find(({ id }) => id === 'first-dance')!;
   expect(units['light-6']).toMatchObject({ channel: 9, group: 'A' });
+  for (const theme of ['desk', 'sun', 'hush']) {
+    await second.evaluate((name) => localStorage.setItem('ergon.theme', name), theme);
+    await second.reload();
+    await expect(second.getByText('Yours: 5. Theirs: 9, which stands.')).toBeVisible();
+    await expectAccessible(second, `a clash, in ${theme}`);
+  }
   await second.getByRole('button', { name: 'Use mine' }).click();
   await expect(channelField(page, 'Light 6')).toHaveValue('5');
   await second.context().close();
@@ -128,6 +144,9 @@ test('an evening without a network: thirty things done, closed, reopened, signed
   await far.getByRole('radio', { name: 'What Light 1 did: fired' }).click();
   await far.getByRole('button', { name: 'Log 1 light' }).click();
   await expect(far.getByRole('status', { name: 'Save state' })).toHaveText('30 waiting');
+  await far.goto(`${at(0)}/history`);
+  await expect(far.getByText('30 wait to be sent')).toBeVisible();
+  await expectAccessible(far, 'history without a network');
   const context: BrowserContext = far.context();
   await far.close();
   const again = await context.newPage();
@@ -138,6 +157,7 @@ test('an evening without a network: thirty things done, closed, reopened, signed
   await context.setOffline(false);
   await expect(again.getByText('Your session has ended.')).toBeVisible({ timeout: 20_000 });
   await expect(again.getByText(/^30 changes stays? on this device/)).toBeVisible();
+  await expectAccessible(again, 'a session that has ended, and what waits');
   await again.getByRole('button', { name: 'Sign in' }).click();
   await again.getByRole('textbox', { name: 'Your name' }).fill(name);
   await again.getByLabel('Passphrase', { exact: true }).fill(PASSPHRASE);

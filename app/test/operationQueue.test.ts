@@ -240,7 +240,7 @@ describe('what the server will never take', () => {
     const phone = await refusing();
     expect(phone.queue.snapshot()).toMatchObject({
       saveState: 'saved',
-      parked: [{ why: 'light-6 in first-dance: channel is too big.', operation: { label: 'channel of light-6' } }],
+      parked: [{ why: 'channel is too big.', operation: { label: 'channel of light-6' } }],
     });
     expect(channel(shown(phone.queue))).toBe(3);
     expect(phone.server.operations.map(({ label }) => label)).toEqual(['group of light-6']);

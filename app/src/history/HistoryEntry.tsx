@@ -1,7 +1,7 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
-import { editText } from '@ergon/core/words/operationWords';
+import { editText, fromToText, type Told } from '@ergon/core/words/operationWords';
 import { format } from 'date-fns/format';
 import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
 import { isToday } from 'date-fns/isToday';
@@ -30,7 +30,7 @@ export interface HistoryEntryProps {
 /** One thing somebody did: when, who and what; opened, what it changed and what may be done about it. */
 export function HistoryEntry({ operation, since, of, open, onToggle }: HistoryEntryProps) {
   const colours = useColours();
-  const { rig } = useRig();
+  const { rig, names } = useRig();
   const { label, memberName, member, at, clockAheadS } = operation;
   const who = member === rig?.member.id ? 'You' : (memberName ?? 'Ergon');
   const off = clockAheadS !== null && clockText(clockAheadS);
@@ -48,13 +48,19 @@ export function HistoryEntry({ operation, since, of, open, onToggle }: HistoryEn
         <View style={styles.what}>
           <Words>{label}</Words>
           <Words as="small" tone="quiet">
-            {[who, off].filter(Boolean).join(', ')}
+            {[who, off, rig && onlyChange(operation, { names, state: rig })].filter(Boolean).join(' · ')}
           </Words>
         </View>
       </Pressable>
       {open && <Opened operation={operation} since={since} of={of} />}
     </View>
   );
+}
+
+/** Of a single field from what to what it went; of more one has to open it. */
+function onlyChange({ edits }: TakenOperation, told: Told): string | null {
+  const [edit, ...more] = edits;
+  return edit?.edit === 'field' && more.length === 0 ? fromToText(edit, told) : null;
 }
 
 const clockText = (aheadS: number): string =>

@@ -66,15 +66,22 @@ const emptyText = (ofSomething: boolean, anything: boolean): string => {
 
 /** What this device has not been able to send. */
 function Waiting() {
-  const { waits } = useRig();
+  const { waits, parked } = useRig();
   const colours = useColours();
-  if (waits.length === 0) return null;
+  if (waits.length + parked.length === 0) return null;
   return (
     <View style={[styles.waiting, { borderColor: colours.rule }]}>
-      <Words as="strong">{waits.length === 1 ? 'One waits to be sent' : `${waits.length} wait to be sent`}</Words>
+      {waits.length > 0 && (
+        <Words as="strong">{waits.length === 1 ? 'One waits to be sent' : `${waits.length} wait to be sent`}</Words>
+      )}
       {labelsOf(waits).map(([label, count]) => (
         <Words key={label} as="small">
           {count === 1 ? label : `${label}, ${count} times`}
+        </Words>
+      ))}
+      {parked.map(({ operation, why }) => (
+        <Words key={operation.id} as="small" tone="fault">
+          {`Not taken, kept here: ${operation.label}. ${why}`}
         </Words>
       ))}
     </View>

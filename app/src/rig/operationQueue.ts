@@ -395,5 +395,6 @@ const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
 
 const refusalText = ({ message, faults }: Extract<OperationAnswer, { result: 'refused' }>): string => {
   const [fault] = faults;
-  return fault ? `${fault.path} ${fault.message}.` : message;
+  // A path begins with the record, which the operation's own words name already.
+  return fault ? `${fault.path.split(': ').at(-1)} ${fault.message}.` : message;
 };

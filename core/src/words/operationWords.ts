@@ -9,7 +9,7 @@ import {
   type RecordRef,
 } from '../operation/crewState.ts';
 import { Draft } from '../operation/draft.ts';
-import type { Edit } from '../operation/edit.ts';
+import type { Edit, FieldEdit } from '../operation/edit.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
 import type { Profile } from '../record/profile.ts';
@@ -50,8 +50,12 @@ export function editText(edit: Edit, told: Told): string {
       return `${name}: ${edit.to ? `logged ${(edit.to.doc as LoggedTest).result}` : 'taken back'}`;
     return `${name}: ${edit.to ? 'added' : 'removed'}`;
   }
-  const [from, to] = [edit.from, edit.to].map((value) => fieldValue(edit.field, value, told));
-  return `${fieldName(edit.field)} of ${recordName(on, told)}: ${from}, now ${to}`;
+  return `${fieldName(edit.field)} of ${recordName(on, told)}: ${fromToText(edit, told)}`;
+}
+
+/** "3, now 11", for whoever knows of what. */
+export function fromToText({ field, from, to }: FieldEdit, told: Told): string {
+  return `${fieldValue(field, from, told)}, now ${fieldValue(field, to, told)}`;
 }
 
 const FIELD_NAMES: Readonly<Record<string, string>> = {
