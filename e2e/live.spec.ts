@@ -67,17 +67,19 @@ test('a change is on the other phones within a second, with who did it, whicheve
 }) => {
   const who = await enterDemo(page, at(0));
   const [second, third] = [await phone(page), await phone(page)];
-  await secondMember(page, second, at(0), at(1));
-  await secondMember(page, third, at(0), at(0));
-  await openHearer(page, 0, 'Light 6');
+  const mate = await secondMember(page, second, at(0), at(1));
+  const other = await secondMember(page, third, at(0), at(0));
   await openHearer(second, 1, 'Light 6');
   await openHearer(third, 0, 'Light 6');
+  await page.goto(at(0));
+  await expect(page.getByText(`with ${[mate, other].sort().join(' and ')}`)).toBeVisible();
+  await openHearer(page, 0, 'Light 6');
   await page.waitForTimeout(500);
   await setChannel(page, 'Light 6', 9);
   await Promise.all(
-    [second, third].map(async (other) => {
-      await expect(channelField(other, 'Light 6')).toHaveValue('9', { timeout: 1000 });
-      await expect(other.getByRole('status', { name: 'Meanwhile' })).toContainText(`${who}: channel of Light 6`);
+    [second, third].map(async (far) => {
+      await expect(channelField(far, 'Light 6')).toHaveValue('9', { timeout: 1000 });
+      await expect(far.getByRole('status', { name: 'Meanwhile' })).toContainText(`${who}: channel of Light 6`);
     }),
   );
   await second.context().close();

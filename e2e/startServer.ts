@@ -8,6 +8,8 @@ import { fileURLToPath } from 'node:url';
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 export default async function startServer(): Promise<() => Promise<void>> {
+  // Against a server that is up already, where one is named.
+  if (process.env.ERGON_ADDRESS) return async () => {};
   const folder = mkdtempSync(join(tmpdir(), 'ergon-e2e-'));
   const server = spawn(process.execPath, ['server/dist/main.mjs'], {
     cwd: root,

@@ -308,6 +308,17 @@ test('what cannot be read is said once and kept aside', async () => {
   expect(phone.queue.snapshot().trouble).toBeNull();
 });
 
+test('who is there is told to every tab', async () => {
+  const phone = new Phone();
+  const second = phone.page();
+  await settled();
+  phone.queue.tellPresent([{ id: 'second', name: 'Bo' }]);
+  expect([phone.queue, second].map((queue) => queue.snapshot().present)).toEqual([
+    [{ id: 'second', name: 'Bo' }],
+    [{ id: 'second', name: 'Bo' }],
+  ]);
+});
+
 test('a clock that is wrong is said', async () => {
   const phone = new Phone();
   phone.way = async (request) => ({ ...phone.server.send(request), clockAheadS: 420 }) as Sent;

@@ -53,6 +53,10 @@ class ServerProcess {
     });
   }
 
+  get pid(): number | undefined {
+    return this.child?.pid;
+  }
+
   /** False when it was dead already. */
   kill(): boolean {
     const { child } = this;

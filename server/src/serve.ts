@@ -64,6 +64,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
       databasePid: database.pid,
       close: async () => {
         crews.feed.close();
+        crews.presence.close();
         server.closeAllConnections();
         await new Promise((resolve) => server.close(resolve));
         await sessions.close();

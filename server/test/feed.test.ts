@@ -107,6 +107,33 @@ test('what another server took is told too, and nothing of another crew', async 
   await ear.stop();
 });
 
+test('who is there is told, whichever server they listen to, and who has gone is not', async () => {
+  const { crew } = await mate.rig();
+  const [here, there] = [createCrewServices(server.source).presence, createCrewServices(server.source).presence];
+  const told: string[][] = [];
+  const onlooker = (name: string, tell: (names: string[]) => void) => ({
+    member: { id: name, name },
+    tell: (present: readonly { name: string }[]) => tell(present.map((one) => one.name)),
+  });
+  const leaveThere = there.enter(
+    crew.id,
+    onlooker('Bo', () => undefined),
+  );
+  await sleep(100);
+  const leaveHere = here.enter(
+    crew.id,
+    onlooker('Ada', (names) => told.push(names)),
+  );
+  await until(() => told.length > 0);
+  expect(told.at(-1)).toEqual(['Ada', 'Bo']);
+  leaveThere();
+  await until(() => told.at(-1)!.length === 1);
+  expect(told.at(-1)).toEqual(['Ada']);
+  leaveHere();
+  here.close();
+  there.close();
+}, 15_000);
+
 test('without a session nobody listens, and a number that is none is refused', async () => {
   const { port } = listening.address() as AddressInfo;
   const status = async (query: string, headers: Record<string, string>) =>

@@ -63,6 +63,7 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
     crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: PASSPHRASE }),
     close: async () => {
       crews.feed.close();
+      crews.presence.close();
       await sessions.close();
       await source.destroy();
     },

@@ -48,3 +48,11 @@ function carriedOn(conflict: Conflict, started: ReadonlyMap<string, Edit['from']
   if (isSame(from, conflict.edit.to)) return null;
   return { ...conflict, edit: { ...conflict.edit, from } as Edit };
 }
+
+/** What is kept once a clash is settled. */
+export const withoutClash = (kept: readonly Kept[], { operation, conflict }: Clash): Kept[] =>
+  kept.flatMap((one): Kept[] => {
+    if (one.operation.id !== operation.id || one.state !== 'clashing') return [one];
+    const left = one.conflicts.filter((other) => other !== conflict);
+    return left.length === 0 ? [] : [{ ...one, conflicts: left }];
+  });

@@ -12,12 +12,13 @@ import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operat
 import type { Change } from '@ergon/core/record/change';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { TestFire } from '@ergon/core/record/testFire';
-import { type Clash, clashesOf, mineAgain, withAnswer } from './clash';
+import { type Clash, clashesOf, mineAgain, withAnswer, withoutClash } from './clash';
 import { Keeping, unreadableText } from './keeping';
 import { type Kept, operationOf } from './kept';
 import { OperationIds } from './operationIds';
-import type { Ports, TabMessage } from './ports';
+import type { Ports, Present, TabMessage } from './ports';
 import type { QueueState } from './queueState';
+import { refusalText } from './refusalText';
 import { Replica } from './replica';
 import { UndoStack } from './undoStack';
 
@@ -41,6 +42,7 @@ export class OperationQueue {
   private trouble: string | null = null;
   private signedOut = false;
   private clockAheadS: number | null = null;
+  private present: readonly Present[] = [];
   private readonly listeners = new Set<() => void>();
   private state: QueueState;
 
@@ -103,6 +105,13 @@ export class OperationQueue {
     if (missing) void this.ask();
   }
 
+  /** Who is there, as the feed tells it. */
+  tellPresent(present: readonly Present[], from: 'feed' | 'tab' = 'feed'): void {
+    this.present = present;
+    if (from === 'feed') this.ports.tabs.post({ tell: 'present', present });
+    this.changed();
+  }
+
   /** Does something now, keeps it, and sends it soon. @returns the operation's id; null where there was nothing to do. */
   submit(label: string, doing: Doing): string | null {
     const id = this.enqueue(label, doing);
@@ -149,14 +158,7 @@ export class OperationQueue {
   /** Settles a clash: theirs stands already; mine is done again on top of it. */
   settle(clash: Clash, keep: 'mine' | 'theirs'): void {
     if (keep === 'mine') this.submit('keep mine', (rig, born) => mineAgain(clash.conflict, rig, born));
-    const { operation, conflict } = clash;
-    this.rewrite((kept) =>
-      kept.flatMap((one): Kept[] => {
-        if (one.operation.id !== operation.id || one.state !== 'clashing') return [one];
-        const left = one.conflicts.filter((other) => other !== conflict);
-        return left.length === 0 ? [] : [{ ...one, conflicts: left }];
-      }),
-    );
+    this.rewrite((kept) => withoutClash(kept, clash));
   }
 
   /** Sends a parked operation once more, or lets it go for good. */
@@ -326,10 +328,10 @@ export class OperationQueue {
     const { edits, unreadable } = this.ports.store.earlier();
     if (!rig || edits.length + unreadable.length === 0 || edits.some(({ crew }) => crew !== rig.crew.id)) return;
     const now = new Date(this.ports.now()).toISOString();
-    const kept = edits.map((edit): Kept => {
-      const operation = operationOf(edit, { id: this.ids.next(), member: rig.member.id, now });
-      return { operation, state: 'waiting' };
-    });
+    const kept = edits.map((edit): Kept => ({
+      operation: operationOf(edit, { id: this.ids.next(), member: rig.member.id, now }),
+      state: 'waiting',
+    }));
     if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
     await this.keeping.add(kept);
     this.ports.store.earlierTaken();
@@ -339,6 +341,7 @@ export class OperationQueue {
 
   private hear(message: TabMessage): void {
     if (message.tell === 'operations') return this.learn(message.operations, 'tab');
+    if (message.tell === 'present') return this.tellPresent(message.present, 'tab');
     if (message.tell === 'reach') {
       this.attempt = message.gets ? 0 : Math.max(this.attempt, 1);
       this.signedOut = message.signedOut;
@@ -383,6 +386,7 @@ export class OperationQueue {
       leads: this.leads,
       signedOut: this.signedOut,
       clockAheadS: this.clockAheadS,
+      present: this.present,
       recent: this.replica.recent,
       undoLabel: this.undos.undoLabel,
       redoLabel: this.undos.redoLabel,
@@ -392,9 +396,3 @@ export class OperationQueue {
 
 const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
   taken.length === 0 ? rig : { ...rig, ...state };
-
-const refusalText = ({ message, faults }: Extract<OperationAnswer, { result: 'refused' }>): string => {
-  const [fault] = faults;
-  // A path begins with the record, which the operation's own words name already.
-  return fault ? `${fault.path.split(': ').at(-1)} ${fault.message}.` : message;
-};

@@ -24,6 +24,12 @@ export type Sent =
 
 export type Asked = { came: 'page'; page: OperationsPage } | { came: 'signed-out' } | { came: 'nothing' };
 
+/** A member whose phone listens now. */
+export interface Present {
+  id: string;
+  name: string;
+}
+
 /** What tabs of one browser tell each other. */
 export type TabMessage =
   /** What is kept has changed. */
@@ -31,7 +37,8 @@ export type TabMessage =
   | { tell: 'answers'; answers: OperationAnswer[] }
   /** Whether the tab that sends gets through, and as somebody who is signed in. */
   | { tell: 'reach'; gets: boolean; signedOut: boolean }
-  | { tell: 'operations'; operations: OperationsPage['operations'] };
+  | { tell: 'operations'; operations: OperationsPage['operations'] }
+  | { tell: 'present'; present: readonly Present[] };
 
 export interface Tabs {
   post: (message: TabMessage) => void;

@@ -4,6 +4,7 @@ import type { Operation } from '@ergon/core/operation/edit';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { Clash } from './clash';
 import type { Kept } from './kept';
+import type { Present } from './ports';
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
 
@@ -25,6 +26,8 @@ export interface QueueState {
   signedOut: boolean;
   /** Seconds this device's clock is ahead of the server's, where that misleads. */
   clockAheadS: number | null;
+  /** Members of the crew whose phones listen now, as far as is known. */
+  present: readonly Present[];
   /** The last operations, the newest last. */
   recent: readonly TakenOperation[];
   undoLabel: string | null;

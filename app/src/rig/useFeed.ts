@@ -1,6 +1,7 @@
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { useEffect } from 'react';
 import type { OperationQueue } from './operationQueue';
+import type { Present } from './ports';
 import type { QueueState } from './queueState';
 
 /** How often is asked while no stream comes. */
@@ -35,6 +36,9 @@ function openStream(queue: OperationQueue): EventSource | null {
   const stream = new EventSource(`/api/feed?after=${queue.snapshot().base?.number ?? 0}`);
   stream.addEventListener('message', ({ data }: MessageEvent<string>) =>
     queue.learn([JSON.parse(data) as TakenOperation]),
+  );
+  stream.addEventListener('present', ({ data }: MessageEvent<string>) =>
+    queue.tellPresent(JSON.parse(data) as Present[]),
   );
   return stream;
 }

@@ -14,7 +14,7 @@ import { space } from '../theme/tokens';
 
 /** Whose rig this is, and the way out. */
 export function CrewCorner() {
-  const { rig, queue, waits } = useRig();
+  const { rig, queue, waits, present } = useRig();
   const waiting = waits.length;
   const client = useQueryClient();
   const router = useRouter();
@@ -35,7 +35,9 @@ export function CrewCorner() {
   return (
     <View style={styles.corner}>
       <Words as="small" tone="quiet">
-        {`${rig.crew.name} · ${rig.member.name}`}
+        {[rig.crew.name, rig.member.name, othersText(present.filter(({ id }) => id !== rig.member.id))]
+          .filter(Boolean)
+          .join(' · ')}
       </Words>
       <View style={styles.row}>
         {rig.crew.isDemo && (
@@ -64,6 +66,13 @@ export function CrewCorner() {
       </Words>
     </View>
   );
+}
+
+/** "with Bo and Cy": whose phones are on the crew's work just now. */
+function othersText(others: readonly { name: string }[]): string {
+  const names = others.map(({ name }) => name);
+  if (names.length === 0) return '';
+  return `with ${[names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ')}`;
 }
 
 const styles = StyleSheet.create({

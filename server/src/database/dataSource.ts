@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { OperationRow } from '../entities/OperationRow.ts';
+import { PresenceRow } from '../entities/PresenceRow.ts';
 import { RateLimitRow } from '../entities/RateLimitRow.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { SessionRow } from '../entities/SessionRow.ts';
@@ -33,7 +34,7 @@ export function createDataSource(login: DatabaseLogin, poolSize = 8): DataSource
     // A failing statement's parameters may hold what a person typed; they must not reach a log.
     logging: false,
     poolSize,
-    entities: [Crew, Member, RecordRow, OperationRow, SessionRow, RateLimitRow, SharedSecret],
+    entities: [Crew, Member, RecordRow, OperationRow, SessionRow, PresenceRow, RateLimitRow, SharedSecret],
     migrations: [...MIGRATIONS],
     migrationsTableName: 'schema_migrations',
   });

@@ -53,6 +53,13 @@ const TABLES = `
     \`value\` varchar(128) NOT NULL,
     PRIMARY KEY (\`name\`)
   ) ENGINE=InnoDB;
+  CREATE TABLE IF NOT EXISTS \`presence\` (
+    \`crewId\` varchar(64) NOT NULL,
+    \`memberId\` varchar(64) NOT NULL,
+    \`memberName\` varchar(80) NOT NULL,
+    \`seenAt\` datetime(3) NOT NULL,
+    PRIMARY KEY (\`crewId\`, \`memberId\`)
+  ) ENGINE=InnoDB;
   ALTER TABLE \`crews\` ADD COLUMN IF NOT EXISTS \`lastOperation\` int unsigned NOT NULL DEFAULT 0 AFTER \`isDemo\``;
 
 /**
@@ -104,7 +111,7 @@ export class Operations1700000000005 implements MigrationInterface {
     );
     await runner.query(TESTS_BACK);
     await runner.query('ALTER TABLE `crews` DROP COLUMN `lastOperation`');
-    for (const table of ['shared_secrets', 'rate_limits', 'operations', 'records'])
+    for (const table of ['presence', 'shared_secrets', 'rate_limits', 'operations', 'records'])
       await runner.query(`DROP TABLE \`${table}\``);
   }
 }

@@ -29,7 +29,7 @@ const PAGE = 200;
 const STILL_HERE_MS = 15_000;
 
 /** The one way in for changes, and the ways their history is told. */
-export function operationRoutes(source: DataSource, { taker, states, feed }: CrewServices): Router {
+export function operationRoutes(source: DataSource, { taker, states, feed, presence }: CrewServices): Router {
   const router = Router();
 
   router.post('/operations', async (request, response) => {
@@ -60,8 +60,8 @@ export function operationRoutes(source: DataSource, { taker, states, feed }: Cre
     response.json({ operations, last } satisfies OperationsPage);
   });
 
-  router.get('/feed', (request, response) => {
-    const { crewId } = signedIn(request);
+  router.get('/feed', async (request, response) => {
+    const { crewId, member } = await authorOf(source, signedIn(request));
     const { after } = validated(feedSchema, request.query);
     const resumed = Number(request.get('last-event-id'));
     openStream(response);
@@ -69,7 +69,14 @@ export function operationRoutes(source: DataSource, { taker, states, feed }: Cre
       number: Number.isInteger(resumed) && resumed > after ? resumed : after,
       tell: (operation) => response.write(`id: ${operation.number}\ndata: ${JSON.stringify(operation)}\n\n`),
     });
-    stillHere(request, response, stop);
+    const leave = presence.enter(crewId, {
+      member,
+      tell: (present) => response.write(`event: present\ndata: ${JSON.stringify(present)}\n\n`),
+    });
+    stillHere(request, response, () => {
+      stop();
+      leave();
+    });
   });
   return router;
 }

@@ -1,0 +1,197 @@
+/**
+ * What a member did is not lost and not doubled. Everything here goes through the screens alone, so that it can be
+ * held against any server that is up: `ERGON_ADDRESS=http://... npx playwright test losses`.
+ */
+import { randomUUID } from 'node:crypto';
+import type { BrowserContext, Route } from '@playwright/test';
+import { address, expect, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
+import { PHONE } from './sizes.ts';
+
+test.skip(({ viewport }) => viewport!.width > 900, 'one size is enough');
+test.use({ trouble: { expected: [/./] } });
+
+const HTML = '<html><title>Welcome to our free network</title></html>';
+
+interface Mate {
+  page: Page;
+  context: BrowserContext;
+  name: string;
+}
+
+async function newPhone(of: Page): Promise<Page> {
+  const context = await of.context().browser()!.newContext({ viewport: PHONE, serviceWorkers: 'allow' });
+  return context.newPage();
+}
+
+/** A crew of the test's own with what the demo has, on a phone of its own. */
+async function startCrew(of: Page): Promise<Mate> {
+  const page = await newPhone(of);
+  const name = `Mate ${randomUUID()}`;
+  await page.request.post(`${address()}/api/crews`, { data: { crew: 'Losses', name, passphrase: PASSPHRASE } });
+  await page.goto(`${address()}/kit/files`);
+  await page.getByLabel('Document to import').setInputFiles('../demo/ropewalk.json');
+  await expect(page.getByText('Imported ropewalk.json.')).toBeVisible();
+  await page.goto(address());
+  await expect(page.getByText('8 failing · 1 computed')).toBeVisible();
+  await page.waitForTimeout(2500);
+  return { page, context: page.context(), name };
+}
+
+async function secondOf({ page }: Mate): Promise<Page> {
+  const name = `Mate ${randomUUID()}`;
+  await page.request.post(`${address()}/api/members`, { data: { name, passphrase: PASSPHRASE } });
+  const other = await newPhone(page);
+  await other.request.post(`${address()}/api/session`, { data: { name, passphrase: PASSPHRASE } });
+  return other;
+}
+
+async function openHearer(page: Page, light: string): Promise<void> {
+  await page.goto(`${address()}/lines/first-dance`);
+  await page
+    .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
+    .getByRole('button', { name: /^hearer,/ })
+    .click();
+}
+
+async function setChannel(page: Page, light: string, to: number): Promise<void> {
+  const field = page.getByRole('textbox', { name: `channel of ${light}` });
+  await field.fill(String(to));
+  await field.press('Enter');
+}
+
+/** What the server has, whatever shape an Ergon of its time answers in. */
+async function stored(page: Page): Promise<{ channel: (light: string) => unknown; tests: number }> {
+  const rig = await (await page.request.get(`${address()}/api/rig`)).json();
+  const { units } = rig.looks.find((look: { id: string }) => look.id === 'first-dance');
+  return { channel: (light) => (units[light].settings ?? units[light]).channel, tests: rig.tests.length };
+}
+
+test('three edits that wait when the session ends are sent after the next sign-in', async ({ page }) => {
+  const mate = await startCrew(page);
+  const { page: far, context } = mate;
+  await openHearer(far, 'Light 6');
+  await context.setOffline(true);
+  for (const to of [5, 7, 9]) await setChannel(far, 'Light 6', to);
+  await expect(far.getByRole('status', { name: 'Save state' })).toHaveText('3 waiting');
+  await context.clearCookies();
+  await context.setOffline(false);
+  await far.waitForTimeout(6000);
+  await far.goto(`${address()}/sign-in`);
+  await far.getByRole('textbox', { name: 'Your name' }).fill(mate.name);
+  await far.getByLabel('Passphrase', { exact: true }).fill(PASSPHRASE);
+  await far.getByRole('button', { name: /^Sign in, with/ }).click();
+  await expect(far.getByText(/failing/).first()).toBeVisible();
+  await expect(async () => expect((await stored(far)).channel('light-6')).toBe(9)).toPass({ timeout: 10_000 });
+  await context.close();
+});
+
+test('what two tabs have waiting is all sent', async ({ page }) => {
+  const { page: one, context } = await startCrew(page);
+  const two = await context.newPage();
+  await openHearer(one, 'Light 6');
+  await openHearer(two, 'Light 1');
+  await context.setOffline(true);
+  await setChannel(one, 'Light 6', 5);
+  await setChannel(two, 'Light 1', 7);
+  await one.waitForTimeout(1000);
+  await one.close();
+  await two.close();
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await openHearer(again, 'Light 6');
+  await again.waitForTimeout(3000);
+  await expectSaved(again);
+  const { channel } = await stored(again);
+  expect([channel('light-6'), channel('light-1')]).toEqual([5, 7]);
+  await context.close();
+});
+
+for (const [what, status] of [
+  ['a portal’s page with a friendly status', 200],
+  ['a page that is not there', 404],
+] as const) {
+  test(`an edit that is answered with ${what} is sent again`, async ({ page }) => {
+    const { page: far, context } = await startCrew(page);
+    await openHearer(far, 'Light 6');
+    let answered = 0;
+    const portal = (route: Route) => {
+      if (route.request().method() !== 'POST') return route.continue();
+      answered++;
+      return route.fulfill({ status, contentType: 'text/html', body: HTML });
+    };
+    await context.route('**/api/**', portal);
+    await setChannel(far, 'Light 6', 5);
+    await expect(async () => expect(answered).toBeGreaterThan(0)).toPass();
+    await far.waitForTimeout(1500);
+    await context.unroute('**/api/**', portal);
+    await expect(async () => expect((await stored(far)).channel('light-6')).toBe(5)).toPass({ timeout: 15_000 });
+    await context.close();
+  });
+}
+
+test('of an edit of two lights of which one clashes, the other goes through', async ({ page }) => {
+  const mate = await startCrew(page);
+  const far = mate.page;
+  const other = await secondOf(mate);
+  await openHearer(other, 'Light 6');
+  await openHearer(far, 'Light 6');
+  await mate.context.setOffline(true);
+  await far.getByRole('button', { name: 'Try on paper' }).click();
+  await setChannel(far, 'Light 6', 5);
+  await far
+    .getByRole('group', { name: /^Light 1[,.]/ })
+    .getByRole('button', { name: /^hearer,/ })
+    .click();
+  await setChannel(far, 'Light 1', 7);
+  await far.getByRole('button', { name: 'Take it over, what was tried' }).click();
+  await setChannel(other, 'Light 6', 9);
+  await expectSaved(other);
+  await mate.context.setOffline(false);
+  await expect(far.getByText('Yours: 5. Theirs: 9, which stands.')).toBeVisible({ timeout: 20_000 });
+  await far.getByRole('button', { name: 'Use mine' }).click();
+  await expectSaved(far);
+  const { channel } = await stored(far);
+  expect([channel('light-6'), channel('light-1')]).toEqual([5, 7]);
+  await mate.context.close();
+  await other.context().close();
+});
+
+test('a test fire whose answer got lost is stored once', async ({ page }) => {
+  const { page: far, context } = await startCrew(page);
+  await far.goto(`${address()}/fire/speeches`);
+  let lost = 0;
+  const lose = async (route: Route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    lost++;
+    await route.fetch();
+    return route.abort();
+  };
+  await context.route('**/api/**', lose);
+  await far.getByRole('button', { name: /^Press the shutter/ }).click();
+  await far.getByRole('radio', { name: 'What Light 1 did: fired' }).click();
+  await far.getByRole('button', { name: 'Log 1 light' }).click();
+  await expect(async () => expect(lost).toBeGreaterThan(0)).toPass();
+  await context.unroute('**/api/**', lose);
+  await expectSaved(far);
+  expect((await stored(far)).tests).toBe(1);
+  await context.close();
+});
+
+test('a reload without the server opens the app', async ({ page }) => {
+  const { page: far, context } = await startCrew(page);
+  await context.setOffline(true);
+  await far.reload().catch(() => undefined);
+  await expect(far.getByText('8 failing · 1 computed')).toBeVisible();
+  await context.close();
+});
+
+test('a first visit to Kit without the server opens Kit', async ({ page }) => {
+  const { page: far, context } = await startCrew(page);
+  await far.goto(address());
+  await expect(far.getByText('8 failing · 1 computed')).toBeVisible();
+  await context.setOffline(true);
+  await far.getByRole('link', { name: 'Kit' }).click();
+  await expect(far.getByRole('heading', { level: 1, name: 'Kit' })).toBeVisible();
+  await expect(far.getByRole('button', { name: /^Light 9/ })).toBeVisible();
+  await context.close();
+});
