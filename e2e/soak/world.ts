@@ -1,23 +1,12 @@
 /** One database, two servers on it, and somebody who kills them. */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
-import { type PrivateMariadb, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
+import { freePort, type PrivateMariadb, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
-
-function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject).listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
-}
 
 /** A server that is started again whenever it dies. */
 class ServerProcess {

@@ -1,6 +1,6 @@
 /** Operations as they are stored, and as they are told. */
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
-import { type DataSource, LessThan, MoreThan } from 'typeorm';
+import { type DataSource, type FindOperator, LessThan, MoreThan } from 'typeorm';
 import { OperationRow } from '../entities/OperationRow.ts';
 
 export function takenOf(row: Omit<OperationRow, 'crew'>): TakenOperation {
@@ -9,27 +9,27 @@ export function takenOf(row: Omit<OperationRow, 'crew'>): TakenOperation {
   return { number, id, member: memberId ?? '', memberName, at, takenAt, clockAheadS, label, edits, conflicts };
 }
 
-/** What came after an operation, in order, at most so many. */
-export async function operationsAfter(
-  source: DataSource,
-  { crewId, after, most }: { crewId: string; after: number; most: number },
-): Promise<TakenOperation[]> {
-  const rows = await source.manager.find(OperationRow, {
-    where: { crewId, number: MoreThan(after) },
-    order: { number: 'ASC' },
-    take: most,
-  });
-  return rows.map(takenOf);
+interface Page {
+  crewId: string;
+  most: number;
 }
 
+/** What came after an operation, in order. */
+export const operationsAfter = (source: DataSource, { after, ...page }: Page & { after: number }) =>
+  told(source, page, { number: MoreThan(after), order: 'ASC' });
+
 /** What came before an operation, the newest first. */
-export async function operationsBefore(
+export const operationsBefore = (source: DataSource, { before, ...page }: Page & { before: number }) =>
+  told(source, page, { number: LessThan(before), order: 'DESC' });
+
+async function told(
   source: DataSource,
-  { crewId, before, most }: { crewId: string; before: number; most: number },
+  { crewId, most }: Page,
+  { number, order }: { number: FindOperator<number>; order: 'ASC' | 'DESC' },
 ): Promise<TakenOperation[]> {
   const rows = await source.manager.find(OperationRow, {
-    where: { crewId, number: LessThan(before) },
-    order: { number: 'DESC' },
+    where: { crewId, number },
+    order: { number: order },
     take: most,
   });
   return rows.map(takenOf);
