@@ -101,7 +101,7 @@ test('only a field somebody set to something else waits; the rest of the operati
 
 test('whatever members do, in whatever order, what is exported is taken in again', () => {
   let stale = 0;
-  forEachRig(RUNS / 2, (random, draw, index) => {
+  forEachRig(RUNS, (random, draw, index) => {
     let state = stateAt(random, draw, index);
     // Each does something without having seen what the others did.
     const all = Array.from({ length: 4 }, (_, member) => anyEdits(state, draw, `m${member}`));

@@ -10,6 +10,9 @@ const EVERY_MS = 1000;
 /** What a cold start needs. */
 const KEPT: ReadonlySet<unknown> = new Set(['session', 'rig', 'history']);
 
+/** That nobody is signed in is asked anew at every start: somebody may have signed in since. */
+const isSignedOut = (data: unknown): boolean => (data as { signedIn?: boolean }).signedIn === false;
+
 let opened: UseStore | undefined;
 const store = (): UseStore => (opened ??= createStore('ergon-cache', 'fetched'));
 
@@ -38,7 +41,8 @@ export const keptCache: Omit<PersistQueryClientOptions, 'queryClient'> = {
   maxAge: Infinity,
   buster: `document ${DOCUMENT_VERSION}`,
   dehydrateOptions: {
-    shouldDehydrateQuery: ({ queryKey, state }: Query) => KEPT.has(queryKey[0]) && state.data !== undefined,
+    shouldDehydrateQuery: ({ queryKey, state }: Query) =>
+      KEPT.has(queryKey[0]) && state.data !== undefined && !isSignedOut(state.data),
   },
 };
 

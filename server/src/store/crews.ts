@@ -5,7 +5,7 @@ import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { NewCrew, NewMember } from '@ergon/core/record/exchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { hash, verify } from '@node-rs/argon2';
-import { randomBytes, randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { Crew } from '../entities/Crew.ts';
@@ -61,7 +61,8 @@ export async function ensureDemo(source: DataSource, taker: OperationTaker, docu
   if (!crew) await insertDemo(source);
   if ((crew?.lastOperation ?? 0) > 0 || (await source.manager.existsBy(RecordRow, { crewId: DEMO_CREW_ID })))
     return false;
-  const id = randomBytes(16).toString('hex');
+  // Two servers that start at once on one database make the same operation, which is taken once.
+  const id = createHash('sha256').update('the demo as it came').digest('hex').slice(0, 32);
   const operation: Operation = {
     id,
     version: DOCUMENT_VERSION,
