@@ -6,7 +6,6 @@ import {
   expect,
   expectAccessible,
   expectSaved,
-  goTo,
   type Page,
   PASSPHRASE,
   secondMember,
@@ -171,49 +170,4 @@ test('an evening without a network: thirty things done, closed, reopened, signed
   expect(rig.units.find(({ id }) => id === 'light-9')!.owner).toBe('Owner 15');
   expect(rig.looks.find(({ id }) => id === 'first-dance')!.units['light-6']!.channel).toBe(14);
   await context.close();
-});
-
-test('two tabs of one member share what waits: neither loses anything, and the one left sends', async ({ page }) => {
-  await enterDemo(page, at(0));
-  const one = await phone(page);
-  await secondMember(page, one, at(0), at(1));
-  const two = await one.context().newPage();
-  await openHearer(one, 1, 'Light 6');
-  await openHearer(two, 1, 'Light 1');
-  await keptByDevice(one);
-  await one.context().setOffline(true);
-  await setChannel(one, 'Light 6', 5);
-  await setChannel(two, 'Light 1', 7);
-  for (const tab of [one, two]) await expect(tab.getByRole('status', { name: 'Save state' })).toHaveText('2 waiting');
-  const context = one.context();
-  await one.close();
-  await context.setOffline(false);
-  await expectSaved(two);
-  const { units } = (await rigOf(page)).looks.find(({ id }) => id === 'first-dance')!;
-  expect([units['light-6']!.channel, units['light-1']!.channel]).toEqual([5, 7]);
-  await context.close();
-});
-
-test('a first visit to a place, and a reload, work while the server is gone; it says what waits', async ({ page }) => {
-  await enterDemo(page, at(0));
-  const far = await phone(page);
-  await secondMember(page, far, at(0), at(0));
-  await goTo(far, '/', 'Ropewalk wedding').catch(() => undefined);
-  await far.goto(at(0));
-  await expect(far.getByText('8 failing · 1 computed')).toBeVisible();
-  await keptByDevice(far);
-  await far.context().setOffline(true);
-  for (const [path, title] of [
-    ['/kit', 'Kit'],
-    ['/kit/models', 'Models'],
-    ['/kit/families/plover', 'Plover'],
-    ['/kit/files', 'In and out'],
-    ['/lines/vows', 'Vows'],
-    ['/fire/vows', 'Fire'],
-    ['/history', 'History'],
-  ] as const) {
-    await far.goto(at(0) + path);
-    await expect(far.getByRole('heading', { level: 1, name: title })).toBeVisible();
-  }
-  await far.context().close();
 });

@@ -9,16 +9,26 @@ import { making, placingRef, removing, settingEdits } from '../src/operation/edi
 import { stateBefore } from '../src/operation/history.ts';
 import { parseDocument } from '../src/record/kitDocument.ts';
 import type { Draw } from './draw.ts';
-import { forEachRig, RUNS } from './lawHarness.ts';
+import { drawFor, RUNS, SEED, smallRig } from './lawHarness.ts';
 import { anyEdits, randomState, settingsChanged } from './randomOperations.ts';
-import type { RandomRig } from './randomRig.ts';
 
 const STEPS = 2;
 
+/** Holds a law against that many states; the first that breaks it is named by seed and number. */
+function forEach(holds: (draw: Draw, index: number) => void): void {
+  for (let index = 0; index < RUNS; index++) {
+    try {
+      holds(drawFor(-1 - index), index);
+    } catch (error) {
+      throw new Error(`state ${index} of seed ${SEED}: ${(error as Error).message}`, { cause: error });
+    }
+  }
+}
+
 /** Making a state takes longer than most of what is done to it; a state is never changed in place. */
 const states: CrewState[] = [];
-const stateAt = (random: RandomRig, draw: Draw, index: number): CrewState =>
-  index < RUNS ? (states[index] ??= randomState(random, draw)) : randomState(random, draw);
+const stateAt = (draw: Draw, index: number): CrewState =>
+  (states[index] ??= randomState(smallRig(index, { bodies: 1, senders: 1, lights: 3 }), draw));
 
 /** A state some way into an evening, and what a member does next. */
 function situation(start: CrewState, draw: Draw): { state: CrewState; edits: Edit[] } {
@@ -35,8 +45,8 @@ function same(a: CrewState, b: CrewState): void {
 
 test('taken back it leaves everything as it was, done again as it was after, and twice is once', () => {
   const seen = { field: 0, made: 0, removed: 0, cascade: 0 };
-  forEachRig(RUNS, (random, draw, index) => {
-    const { state, edits } = situation(stateAt(random, draw, index), draw);
+  forEach((draw, index) => {
+    const { state, edits } = situation(stateAt(draw, index), draw);
     const { state: after, taken, conflicts } = applyOperation(state, edits);
     expect(conflicts).toEqual([]);
     const back = applyOperation(after, inverse(taken));
@@ -58,8 +68,8 @@ test('taken back it leaves everything as it was, done again as it was after, and
 
 test('operations on different fields come to the same in either order', () => {
   let both = 0;
-  forEachRig(RUNS, (random, draw, index) => {
-    const state = stateAt(random, draw, index);
+  forEach((draw, index) => {
+    const state = stateAt(draw, index);
     const [a, b] = [settingsChanged(state, draw), settingsChanged(state, draw)];
     const cells = new Set(a.map(cellOf));
     if (b.some((edit) => cells.has(cellOf(edit)))) return;
@@ -74,8 +84,8 @@ test('operations on different fields come to the same in either order', () => {
 
 test('only a field somebody set to something else waits; the rest of the operation goes through', () => {
   let clashed = 0;
-  forEachRig(RUNS, (random, draw, index) => {
-    const state = stateAt(random, draw, index);
+  forEach((draw, index) => {
+    const state = stateAt(draw, index);
     const [mine, theirs] = [settingsChanged(state, draw), settingsChanged(state, draw)];
     const first = applyOperation(state, theirs);
     const { state: after, conflicts } = applyOperation(first.state, mine);
@@ -101,8 +111,9 @@ test('only a field somebody set to something else waits; the rest of the operati
 
 test('whatever members do, in whatever order, what is exported is taken in again', () => {
   let stale = 0;
-  forEachRig(RUNS, (random, draw, index) => {
-    let state = stateAt(random, draw, index);
+  let read = 0;
+  forEach((draw, index) => {
+    let state = stateAt(draw, index);
     // Each does something without having seen what the others did.
     const all = Array.from({ length: 4 }, (_, member) => anyEdits(state, draw, `m${member}`));
     for (const edits of all) {
@@ -110,11 +121,15 @@ test('whatever members do, in whatever order, what is exported is taken in again
       state = next;
       stale += conflicts.length;
     }
+    // Reading a document takes longer than making it: one in four.
+    if (index % 4 > 0) return;
     const parsed = parseDocument(JSON.parse(JSON.stringify(toDocument(state))));
     const dangling = parsed.ok ? [] : parsed.faults.filter(({ message }) => message.startsWith('names '));
     expect(dangling).toEqual([]);
+    read++;
   });
   expect(stale).toBeGreaterThan(RUNS / 20);
+  expect(read).toBe(RUNS / 4);
 });
 
 describe('what was removed and made again is another', () => {

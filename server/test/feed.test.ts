@@ -50,8 +50,9 @@ function listen(after: number, headers: Record<string, string> = {}) {
       const events = text.split('\n\n');
       text = events.pop()!;
       for (const event of events) {
+        // Who is there comes under a name of its own.
         const data = /^data: (.*)$/m.exec(event)?.[1];
-        if (data) told.push(JSON.parse(data) as TakenOperation);
+        if (data && !event.startsWith('event: present')) told.push(JSON.parse(data) as TakenOperation);
       }
     }
   })().catch((error: Error) => {
@@ -108,7 +109,8 @@ test('what another server took is told too, and nothing of another crew', async 
 });
 
 test('who is there is told, whichever server they listen to, and who has gone is not', async () => {
-  const { crew } = await mate.rig();
+  const strangers = new Mate(await server.crew('Onlookers'));
+  const { crew } = await strangers.rig();
   const [here, there] = [createCrewServices(server.source).presence, createCrewServices(server.source).presence];
   const told: string[][] = [];
   const onlooker = (name: string, tell: (names: string[]) => void) => ({
