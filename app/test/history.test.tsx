@@ -106,6 +106,22 @@ test('looking back over everything gives what was there first', () => {
   expect(first.looks).toEqual(demoRig().looks);
 });
 
+test('what was done last and cannot be fetched is said, and nothing is looked back at past it', async () => {
+  mockParams = { of: 'look:first-dance' };
+  const server = withHistory();
+  const known = [...server.operations].reverse();
+  showInRig(<HistoryPage />, {
+    rig: { ...server.rig, number: 5 },
+    answer: (_, path) =>
+      path.startsWith('/api/operations?before=') ? { status: 200, body: { operations: known, last: 5 } } : undefined,
+  });
+  expect(await screen.findByText('What was done last cannot be fetched without the server.')).toBeInTheDocument();
+  const [entry] = await entries();
+  await userEvent.click(within(entry!).getByRole('button'));
+  expect(screen.getByRole('button', { name: /^Take back/ })).toBeInTheDocument();
+  expect(screen.queryByRole('button', { name: /^As it was before/ })).not.toBeInTheDocument();
+});
+
 test('another member’s change is told for a while, with who did it', async () => {
   jest.useFakeTimers({ doNotFake: ['queueMicrotask'] });
   try {

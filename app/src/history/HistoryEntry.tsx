@@ -20,8 +20,8 @@ const SHOWN = 8;
 
 export interface HistoryEntryProps {
   operation: TakenOperation;
-  /** It and everything after it, the newest first. */
-  since: readonly TakenOperation[];
+  /** It and everything after it, the newest first; null where some of that is not known. */
+  since: readonly TakenOperation[] | null;
   of: RecordRef | null;
   open: boolean;
   onToggle: () => void;
@@ -91,7 +91,7 @@ function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onTo
         {operation.edits.length > 0 && (
           <Button label="Take back" hint={operation.label} onPress={() => queue.takeBack(operation)} />
         )}
-        {of?.kind === 'look' && (
+        {of?.kind === 'look' && since && (
           <Button
             label={asItWas ? 'Close' : 'As it was before'}
             hint={operation.label}
@@ -100,7 +100,7 @@ function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onTo
           />
         )}
       </View>
-      {asItWas && of && <LookAsItWas look={of.id} since={since} at={operation.at} />}
+      {asItWas && of && since && <LookAsItWas look={of.id} since={since} at={operation.at} />}
     </View>
   );
 }

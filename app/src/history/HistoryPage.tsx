@@ -24,7 +24,7 @@ export function askedFor(of: string | undefined): RecordRef | null {
 export function HistoryPage() {
   const { of } = useLocalSearchParams<{ of?: string }>();
   const { rig, names } = useRig();
-  const { operations, more, away } = useHistory();
+  const { operations, newestMissing, more, away } = useHistory();
   const [open, setOpen] = useState<number | null>(null);
   if (!rig) return null;
   const ref = askedFor(of);
@@ -36,13 +36,18 @@ export function HistoryPage() {
       subtitle="Who did what. Anything can be taken back, by anybody of the crew."
     >
       <Waiting />
+      {newestMissing && (
+        <Words as="small" tone="quiet">
+          What was done last cannot be fetched without the server.
+        </Words>
+      )}
       {shown.length === 0 && <Words>{emptyText(ref !== null, reached !== undefined)}</Words>}
       <View role="list" aria-label="Operations">
         {shown.map((operation) => (
           <HistoryEntry
             key={operation.number}
             operation={operation}
-            since={operations.slice(0, operations.indexOf(operation) + 1)}
+            since={newestMissing ? null : operations.slice(0, operations.indexOf(operation) + 1)}
             of={ref}
             open={open === operation.number}
             onToggle={() => setOpen(open === operation.number ? null : operation.number)}

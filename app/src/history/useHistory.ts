@@ -5,13 +5,18 @@ import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
 
 export interface History {
-  /** The newest first, without a gap from the latest that is known. */
+  /** The newest that is known first, and none missing after it. */
   operations: readonly TakenOperation[];
+  /** Whether newer ones, which the rig shows already, cannot be fetched at present. */
+  newestMissing: boolean;
   /** Null where there is nothing earlier, or it is being fetched. */
   more: (() => void) | null;
   /** Whether earlier operations cannot be fetched at present. */
   away: boolean;
 }
+
+/** No operation has this number, and all come before it. */
+const BEYOND_ALL = 4_000_000_000;
 
 /** The crew's operations: what was fetched, and what was learnt since. */
 export function useHistory(): History {
@@ -19,7 +24,7 @@ export function useHistory(): History {
   const query = useInfiniteQuery({
     queryKey: ['history'],
     queryFn: ({ pageParam }) => call<OperationsPage>('GET', `/operations?before=${pageParam}`),
-    initialPageParam: (base?.number ?? 0) + 1,
+    initialPageParam: BEYOND_ALL,
     getNextPageParam: ({ operations }) => {
       const first = operations.at(-1)?.number ?? 1;
       return first > 1 ? first : undefined;
@@ -28,8 +33,10 @@ export function useHistory(): History {
   });
   const fetched = query.data?.pages.flatMap((page) => page.operations) ?? [];
   const byNumber = new Map([...fetched, ...recent].map((operation) => [operation.number, operation]));
+  const newest = Math.max(0, ...byNumber.keys());
   const operations: TakenOperation[] = [];
-  for (let number = base?.number ?? 0; byNumber.has(number); number--) operations.push(byNumber.get(number)!);
+  for (let number = newest; byNumber.has(number); number--) operations.push(byNumber.get(number)!);
   const isMore = query.hasNextPage && !query.isFetching;
-  return { operations, more: isMore ? () => void query.fetchNextPage() : null, away: query.isError };
+  const newestMissing = base !== null && newest < base.number && !query.isFetching;
+  return { operations, newestMissing, more: isMore ? () => void query.fetchNextPage() : null, away: query.isError };
 }

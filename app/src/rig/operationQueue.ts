@@ -85,10 +85,11 @@ export class OperationQueue {
 
   /** Takes the server's word for the whole rig. */
   setBase(rig: CrewRig): void {
-    this.replica.set(rig);
-    this.signedOut = false;
+    if (this.replica.set(rig) || this.signedOut) {
+      this.signedOut = false;
+      this.nowStale();
+    }
     void this.takeEarlier();
-    this.nowStale();
     void this.flush();
   }
 

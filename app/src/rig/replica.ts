@@ -13,16 +13,17 @@ export class Replica {
   /** The last operations learnt, the newest last. */
   recent: readonly TakenOperation[] = [];
 
-  /** Takes the server's word, unless operations have told more already. */
-  set(rig: CrewRig): void {
+  /** Takes the server's word, unless operations have told as much already. @returns whether it was news. */
+  set(rig: CrewRig): boolean {
     const isSame = this.rig?.crew.id === rig.crew.id && this.rig.member.id === rig.member.id;
-    if (isSame && this.rig!.number >= rig.number) return;
+    if (isSame && this.rig!.number >= rig.number) return false;
     if (!isSame) {
       this.ahead.clear();
       this.recent = [];
     }
     this.rig = rig;
     this.catchUp();
+    return true;
   }
 
   /** @returns whether anything before it is missing. */

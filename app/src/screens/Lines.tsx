@@ -8,7 +8,6 @@ import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { EditContext } from '../editing/editing';
 import { type OnPaper, useOnPaper } from '../editing/useOnPaper';
-import { HistoryLink } from '../history/HistoryLink';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import { type JudgedLook, tryOnPaper } from '../rig/judgedLook';
@@ -120,7 +119,6 @@ function WhatToDo({ real, tried, paper }: { real: JudgedLook; tried: JudgedLook;
           <Button label="Least work for all" onPress={() => setWorking(true)} />
         )}
         {!changes && <Button label="Try on paper" onPress={paper.start} />}
-        {!changes && <HistoryLink of={`look:${real.look.id}`} name={real.look.name} />}
       </View>
     </>
   );

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { HistoryLink } from '../history/HistoryLink';
 import type { JudgedLook } from '../rig/judgedLook';
 import { AroundForm } from '../screens/lazyForms';
 import { space } from '../theme/tokens';
@@ -11,11 +12,14 @@ export function AroundLook({ judged }: { judged: JudgedLook }) {
   const [open, setOpen] = useState(false);
   return (
     <View style={styles.box}>
-      <Button
-        label={open ? 'Close what is around' : 'Around this look'}
-        expanded={open}
-        onPress={() => setOpen(!open)}
-      />
+      <View style={styles.row}>
+        <Button
+          label={open ? 'Close what is around' : 'Around this look'}
+          expanded={open}
+          onPress={() => setOpen(!open)}
+        />
+        <HistoryLink of={`look:${head.id}`} name={head.name} />
+      </View>
       {open && <AroundForm head={head} />}
     </View>
   );
@@ -23,4 +27,5 @@ export function AroundLook({ judged }: { judged: JudgedLook }) {
 
 const styles = StyleSheet.create({
   box: { gap: space.base, maxWidth: 420 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });
