@@ -1,4 +1,4 @@
-import { address, enterDemo, expect, expectAccessible, goTo, type Page, test } from './crewTest.ts';
+import { address, CONTRAST, enterDemo, expect, expectAccessible, goTo, type Page, test } from './crewTest.ts';
 
 async function inTheme(page: Page, theme: string): Promise<void> {
   await page.evaluate((name) => localStorage.setItem('ergon.theme', name), theme);
@@ -88,9 +88,6 @@ test('no violation in any view of the kit', async ({ page }) => {
   await expect(page.getByText('units.csv: 1 to add, 0 to change, 0 as they are, 1 refused.')).toBeVisible();
   await expectAccessible(page, 'a unit list, previewed');
 });
-
-/** The other themes differ from the first in nothing but colours. */
-const CONTRAST = ['color-contrast'];
 
 for (const theme of ['sun', 'hush']) {
   test(`enough contrast everywhere in ${theme}`, async ({ page }) => {

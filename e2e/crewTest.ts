@@ -91,6 +91,9 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('saved');
 }
 
+/** The other themes differ from the first in nothing but colours. */
+export const CONTRAST = ['color-contrast'];
+
 /** @param rules only these; left out, all. */
 export async function expectAccessible(page: Page, where: string, rules?: string[]): Promise<void> {
   const builder = new AxeBuilder({ page });

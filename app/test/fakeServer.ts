@@ -1,4 +1,6 @@
 /** A server in memory that takes operations by the same rules, and a device around a queue. */
+import type { Change } from '@ergon/core/record/change';
+import { settingEdits } from '@ergon/core/operation/editsOf';
 import { applyOperation } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Operation } from '@ergon/core/operation/edit';
@@ -28,6 +30,14 @@ export class FakeServer {
     const answer: OperationAnswer = { id: operation.id, result: 'taken', operation: told };
     this.answers.set(operation.id, answer);
     return answer;
+  }
+
+  /** Another member changes a setting, of which no phone here knows yet. */
+  byAnother(look: string, change: Omit<Change, 'from'>): void {
+    const id = `f${String(this.operations.length).padStart(31, '0')}`;
+    const made = { id, version: 2, crew: this.rig.crew.id, member: 'second', at: '2027-06-12T18:00:00.000Z' };
+    const edits = settingEdits(this.rig, look, [{ ...change, from: null }]);
+    this.take({ ...made, label: `${change.setting} of ${change.unit}`, edits });
   }
 
   send({ operations }: OperationsRequest): Sent {

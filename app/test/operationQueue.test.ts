@@ -1,5 +1,4 @@
 /** The queue of a device: nothing a member did is lost or doubled, whatever happens to pages, network and server. */
-import { settingEdits } from '@ergon/core/operation/editsOf';
 import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import type { Sent } from '../src/rig/ports';
@@ -111,18 +110,8 @@ test('an answer that got lost is asked for again, and a test fire is stored once
 });
 
 describe('two people at once', () => {
-  /** Another member changes a light of which this phone does not know yet. */
-  const meanwhile = (phone: Phone, setting: SettingPath, to: SettingValue) => {
-    const [edit] = settingEdits(phone.server.rig, 'first-dance', [{ unit: 'light-6', setting, from: null, to }]);
-    const made = {
-      id: `f${'0'.repeat(30)}1`,
-      version: 2,
-      crew: 'demo',
-      member: 'second',
-      at: '2027-06-12T18:00:00.000Z',
-    };
-    phone.server.take({ ...made, label: `${setting} of Light 6`, edits: [edit!] });
-  };
+  const meanwhile = (phone: Phone, setting: SettingPath, to: SettingValue) =>
+    phone.server.byAnother('first-dance', { unit: 'light-6', setting, to });
   const clashing = async (): Promise<Phone> => {
     const phone = new Phone();
     await settled();
@@ -189,7 +178,7 @@ describe('two people at once', () => {
     expect(channel(shown(phone.queue))).toBe(9);
     expect(phone.queue.snapshot().recent.at(-1)).toMatchObject({
       memberName: 'Member second',
-      label: 'channel of Light 6',
+      label: 'channel of light-6',
     });
   });
 
@@ -197,17 +186,7 @@ describe('two people at once', () => {
     const phone = new Phone();
     await settled();
     meanwhile(phone, 'channel', 9);
-    const [edit] = settingEdits(phone.server.rig, 'first-dance', [
-      { unit: 'light-1', setting: 'channel', from: null, to: 4 },
-    ]);
-    const made = {
-      id: `f${'0'.repeat(30)}2`,
-      version: 2,
-      crew: 'demo',
-      member: 'second',
-      at: '2027-06-12T18:00:00.000Z',
-    };
-    phone.server.take({ ...made, label: 'channel', edits: [edit!] });
+    phone.server.byAnother('first-dance', { unit: 'light-1', setting: 'channel', to: 4 });
     phone.queue.learn(phone.server.operations.slice(-1));
     await settled();
     expect(phone.queue.snapshot().base!.number).toBe(phone.server.rig.number);

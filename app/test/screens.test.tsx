@@ -4,7 +4,6 @@ import { Notices } from '../src/components/Notices';
 import { NumberField } from '../src/components/NumberField';
 import { SaveBar } from '../src/components/SaveBar';
 import type { Operation } from '@ergon/core/operation/edit';
-import { settingEdits } from '@ergon/core/operation/editsOf';
 import type { Ports } from '../src/rig/ports';
 import { Lines } from '../src/screens/Lines';
 import { FakeServer } from './fakeServer';
@@ -64,10 +63,7 @@ test('a look that is not there says so', async () => {
 
 test('two people on one setting: both values are shown, and mine can be sent again', async () => {
   const server = new FakeServer(demoRig());
-  const change = { unit: 'light-6', setting: 'channel' as const, from: 3, to: 9 };
-  const id = '0'.repeat(32);
-  const made = { id, version: 2, crew: 'demo', member: 'second', at: '2027-06-12T18:00:00.000Z', label: 'channel' };
-  server.take({ ...made, edits: settingEdits(server.rig, 'first-dance', [change]) });
+  server.byAnother('first-dance', { unit: 'light-6', setting: 'channel', to: 9 });
   const sent: Operation[] = [];
   showInRig(
     <>
