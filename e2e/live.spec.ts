@@ -16,12 +16,10 @@ import { PHONE } from './sizes.ts';
 import { startWorld, type World } from './soak/world.ts';
 
 let world: World;
-test.beforeAll(async ({ browserName: _ }, { project }) => {
-  if (project.name === 'phone') world = await startWorld();
+test.beforeAll(async () => {
+  world = await startWorld();
 });
-test.afterAll(async () => world?.close());
-// What a phone holds is no other on a wide screen.
-test.skip(({ viewport }) => viewport!.width > 900, 'one size is enough');
+test.afterAll(() => world.close());
 // A browser says so on its console when it has no network; that is what these tests bring about.
 test.use({ trouble: { expected: [/./] } });
 

@@ -7,7 +7,6 @@ import type { BrowserContext, Route } from '@playwright/test';
 import { address, expect, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 
-test.skip(({ viewport }) => viewport!.width > 900, 'one size is enough');
 test.use({ trouble: { expected: [/./] } });
 
 const HTML = '<html><title>Welcome to our free network</title></html>';
@@ -19,8 +18,7 @@ let context: BrowserContext;
 const name = `Mate ${randomUUID()}`;
 
 /** A crew of its own with what the demo has, on a phone that can do without a server. */
-test.beforeAll(async ({ browser }, { project }) => {
-  if (project.name !== 'phone') return;
+test.beforeAll(async ({ browser }) => {
   context = await browser.newContext({ viewport: PHONE, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await page.request.post(`${address()}/api/crews`, { data: { crew: 'Losses', name, passphrase: PASSPHRASE } });
@@ -30,7 +28,7 @@ test.beforeAll(async ({ browser }, { project }) => {
   await page.waitForTimeout(2500);
   await page.close();
 });
-test.afterAll(async () => context?.close());
+test.afterAll(() => context.close());
 test.afterEach(async () => {
   await context.setOffline(false);
   await context.unrouteAll({ behavior: 'wait' });
