@@ -7,8 +7,6 @@ import type { BrowserContext, Route } from '@playwright/test';
 import { address, expect, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 
-test.use({ trouble: { expected: [/./] } });
-
 const HTML = '<html><title>Welcome to our free network</title></html>';
 
 // One phone for all of them, one after the other: what takes long is making it.

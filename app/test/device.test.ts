@@ -3,9 +3,10 @@ import type { Operation } from '@ergon/core/operation/edit';
 import { applyOperation } from '@ergon/core/operation/applyOperation';
 import { browserPorts } from '../src/rig/browserPorts';
 import { browserTabs } from '../src/rig/browserTabs';
-import { type Kept, operationOf, readEarlier, readKept } from '../src/rig/kept';
+import { earlierKept, readEarlier } from '../src/rig/earlier';
+import { type Kept, readKept } from '../src/rig/kept';
 import { browserStore } from '../src/rig/keptStore';
-import { askOperations, sendOperations } from '../src/rig/operationApi';
+import { askOperations, fetchBefore, fetchRig, sendOperations } from '../src/rig/operationApi';
 import { OperationIds, randomHex } from '../src/rig/operationIds';
 import { call, Unreachable } from '../src/rig/api';
 import { demoRig } from './rigFixture';
@@ -64,11 +65,11 @@ describe('reading back', () => {
     ];
     const read = readEarlier(JSON.stringify(stored));
     expect(read.unreadable).toEqual([stored[2]]);
-    const made = read.edits.map((edit, n) => operationOf(edit, { id: `${n}`.repeat(32), member: 'guest', now: at }));
     const rig = { ...demoRig(), born: {} };
+    const { kept } = earlierKept(read, rig, at);
     const { state, conflicts } = applyOperation(
       rig,
-      made.flatMap(({ edits }) => edits),
+      kept.flatMap(({ operation }) => operation.edits),
     );
     expect(conflicts).toEqual([]);
     expect(state.looks.find(({ id }) => id === 'first-dance')!.units['light-6']!.channel).toBe(11);
@@ -93,7 +94,10 @@ describe('the browser’s store', () => {
   test('what was there before is taken once, and what of it is torn stays on the device', () => {
     window.localStorage.setItem('ergon.pending', '{"torn');
     expect(browserStore.earlier().unreadable).toEqual(['{"torn']);
-    browserStore.earlierTaken();
+    const left = { crew: 'other', look: 'vows', kind: 'changes' as const, changes: [] };
+    browserStore.earlierTaken([left]);
+    expect(browserStore.earlier()).toEqual({ edits: [left], unreadable: [] });
+    browserStore.earlierTaken([]);
     expect(browserStore.earlier()).toEqual({ edits: [], unreadable: [] });
     expect(window.localStorage.getItem('ergon.pending.unreadable')).toContain('torn');
   });
@@ -167,6 +171,7 @@ describe('what came of sending', () => {
     ['an answer of no kind', json(200, { answers: [{ id: operation.id, result: 'perhaps' }] }), 'nothing'],
     ['a login page of some proxy', { status: 401, body: HTML }, 'nothing'],
     ['a session that ended', failure(401, 'sign-in.needed'), 'signed-out'],
+    ['somebody else’s session', failure(401, 'sign-in.other'), 'signed-out'],
     ['a request the server cannot read', failure(400, 'input.invalid'), 'refused'],
     ['a request too large', failure(413, 'input.too-large'), 'refused'],
     ['its answers', json(200, { answers: [{ id: operation.id, result: 'taken', operation: taken }] }), 'answers'],
@@ -192,7 +197,7 @@ test.each<[string, Reply | 'never', string]>([
   ['no network', 'never', 'nothing'],
 ])('asking: %s', async (_, reply, came) => {
   replying(reply);
-  expect((await askOperations(3)).came).toBe(came);
+  expect((await askOperations(3, 'guest')).came).toBe(came);
 });
 
 test.each<[string, Reply | 'never']>([
@@ -204,6 +209,15 @@ test.each<[string, Reply | 'never']>([
   replying(reply);
   await expect(call('GET', '/rig')).rejects.toThrow(Unreachable);
 });
+
+test.each([{ hello: 'world' }, [], null, { operations: {}, last: 3 }, { crew: {}, member: {}, looks: 'none' }])(
+  'JSON of something else is neither a rig nor a page of the history: %j',
+  async (body) => {
+    replying(json(200, body));
+    await expect(fetchRig()).rejects.toThrow(Unreachable);
+    await expect(fetchBefore(9, 'guest')).rejects.toThrow(Unreachable);
+  },
+);
 
 test.each([
   [1, 1000],
@@ -247,7 +261,7 @@ describe('which tab leads', () => {
   };
   const open = () => {
     const tab = { tabs: browserTabs(), leads: false };
-    tab.tabs.open({ hear: () => undefined, leads: (leads) => (tab.leads = leads) });
+    tab.tabs.open('guest', { hear: () => undefined, leads: (leads) => (tab.leads = leads) });
     return tab;
   };
   beforeEach(() => Object.defineProperty(navigator, 'locks', { value: new Locks(), configurable: true }));

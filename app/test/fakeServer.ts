@@ -6,7 +6,8 @@ import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Operation } from '@ergon/core/operation/edit';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { OperationAnswer, OperationsRequest } from '@ergon/core/operation/operationExchange';
-import type { EarlierEdit, Kept } from '../src/rig/kept';
+import type { EarlierEdit } from '../src/rig/earlier';
+import type { Kept } from '../src/rig/kept';
 import { OperationQueue } from '../src/rig/operationQueue';
 import type { Asked, KeptStore, Ports, Sent, TabMessage, Tabs } from '../src/rig/ports';
 
@@ -71,8 +72,8 @@ export class Device implements KeptStore {
     for (const id of ids) this.kept.delete(id);
   };
   earlier = () => ({ edits: this.earlierEdits, unreadable: [] });
-  earlierTaken = () => {
-    this.earlierEdits = [];
+  earlierTaken = (left: readonly EarlierEdit[]) => {
+    this.earlierEdits = [...left];
   };
 }
 
@@ -86,7 +87,7 @@ export class Browser {
       post: (message) => {
         for (const other of this.tabs) if (other !== own) other.hear(copyOf(message));
       },
-      open: (tab) => {
+      open: (_, tab) => {
         own = tab;
         this.tabs.push(tab);
         if (this.tabs.length === 1) tab.leads(true);

@@ -6,8 +6,10 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { QuietLines } from '../src/components/QuietLines';
 import { askedFor, HistoryPage } from '../src/history/HistoryPage';
+import { SaveBar } from '../src/components/SaveBar';
+import type { Kept } from '../src/rig/kept';
 import { useRig } from '../src/rig/Rig';
-import { FakeServer } from './fakeServer';
+import { Device, FakeServer } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
@@ -122,11 +124,51 @@ test('what was done last and cannot be fetched is said, and nothing is looked ba
   expect(screen.queryByRole('button', { name: /^As it was before/ })).not.toBeInTheDocument();
 });
 
+test('what the server did not take stands there until it is sent again or dropped', async () => {
+  mockParams = {};
+  const rig = { ...demoRig(), number: 0 };
+  const store = new Device();
+  const edits = settingEdits(rig, 'vows', [{ unit: 'light-1', setting: 'purpose', from: null, to: 'x' }]);
+  const made = { version: 2, crew: 'demo', member: 'guest', at: '2027-06-12T18:00:00.000Z', edits };
+  const parked = (n: string, label: string): Kept => ({
+    operation: { ...made, id: n.repeat(32), label },
+    state: 'parked',
+    why: 'purpose is too long.',
+  });
+  await store.put([parked('1', 'first purpose'), parked('2', 'second purpose')]);
+  const { sent } = showInRig(
+    <>
+      <SaveBar />
+      <HistoryPage />
+    </>,
+    { rig, store },
+  );
+  const state = () => screen.getAllByRole('status', { name: 'Save state' })[0];
+  expect(await screen.findByText('Not taken: first purpose. purpose is too long.')).toBeInTheDocument();
+  expect(state()).toHaveTextContent('2 to decide');
+  await userEvent.click(screen.getByRole('button', { name: 'Drop it, first purpose' }));
+  expect(sent).toEqual([]);
+  await userEvent.click(screen.getByRole('button', { name: 'Send it again, second purpose' }));
+  await waitFor(() => expect(sent.map(({ label }) => label)).toEqual(['second purpose']));
+  await waitFor(() => expect(state()).toHaveTextContent('saved'));
+  expect(store.kept.size).toBe(0);
+});
+
 test('another member’s change is told for a while, with who did it', async () => {
   jest.useFakeTimers({ doNotFake: ['queueMicrotask'] });
   try {
     let learn: () => void = () => undefined;
     const server = withHistory();
+    // Somebody wanted what stood there no more.
+    server.take({
+      id: '4'.repeat(32),
+      version: 2,
+      crew: 'demo',
+      member: 'third',
+      at: '2027-06-12T18:04:00.000Z',
+      label: 'channel of light-6',
+      edits: settingEdits(demoRig(), 'first-dance', [{ unit: 'light-6', setting: 'channel', from: null, to: 9 }]),
+    });
     const Ear = () => {
       const { queue } = useRig();
       learn = () => queue.learn(server.operations);
@@ -135,7 +177,9 @@ test('another member’s change is told for a while, with who did it', async () 
     showInRig(<Ear />, { rig: { ...demoRig(), number: 0 } });
     await act(async () => jest.advanceTimersByTimeAsync(50));
     act(() => learn());
-    expect(screen.getByRole('status', { name: 'Meanwhile' })).toHaveTextContent('Member second: channel of light-1');
+    expect(screen.getByRole('status', { name: 'Meanwhile' })).toHaveTextContent(
+      'Member third: channel of light-6Member third. Not done: channel of Light 6 in First dance 9, since 11 stands.',
+    );
     await act(async () => jest.advanceTimersByTimeAsync(9000));
     expect(screen.queryByRole('status', { name: 'Meanwhile' })).not.toBeInTheDocument();
   } finally {

@@ -1,8 +1,9 @@
 /** The queue of a device: nothing a member did is lost or doubled, whatever happens to pages, network and server. */
+import { logging, removing } from '@ergon/core/operation/editsOf';
 import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import type { Sent } from '../src/rig/ports';
-import { Device, FakeServer, settled } from './fakeServer';
+import { Browser, Device, FakeServer, settled } from './fakeServer';
 import { away, channel, Phone, set, shown } from './phone';
 import { demoRig } from './rigFixture';
 
@@ -71,6 +72,24 @@ test('what one member left is never sent as another, nor to another crew', async
   expect(phone.device.kept.size).toBe(1);
 });
 
+test('somebody else who signs in on the same browser has a queue, a sender and an undo of their own', async () => {
+  const phone = new Phone();
+  phone.way = async () => ({ came: 'signed-out' });
+  await settled();
+  set(phone.queue, 'light-6', 'channel', 11);
+  await settled();
+  // The page finds out by reading the rig anew.
+  phone.way = async (request) => phone.server.send(request);
+  phone.queue.setBase({ ...phone.server.rig, member: { id: 'second', name: 'second' } });
+  await settled();
+  expect(phone.server.operations).toEqual([]);
+  expect(phone.queue.snapshot()).toMatchObject({ undoLabel: null, waits: [], signedOut: false });
+  set(phone.queue, 'light-1', 'channel', 5);
+  await settled();
+  expect(phone.server.operations.map(({ member }) => member)).toEqual(['second']);
+  expect(phone.device.kept.size).toBe(1);
+});
+
 test('two tabs share one queue: neither loses what the other kept, and one of them sends', async () => {
   const phone = new Phone();
   phone.way = away;
@@ -101,7 +120,8 @@ test('an answer that got lost is asked for again, and a test fire is stored once
   };
   await settled();
   const test1 = { look: 'vows', light: 'light-1', body: 'body-1', result: 'fired' as const };
-  phone.queue.logTests([{ ...test1, fingerprint: '0123456789abcdef', at: '2027-06-12T18:40:00.000Z' }]);
+  const test = { ...test1, fingerprint: '0123456789abcdef', at: '2027-06-12T18:40:00.000Z' };
+  phone.queue.submit('a test fire', (_, born) => logging([test], born));
   await settled();
   phone.way = async (request) => phone.server.send(request);
   await phone.retry();
@@ -147,6 +167,22 @@ describe('two people at once', () => {
     expect(channel(phone.server.rig)).toBe(11);
     expect(phone.queue.snapshot().clashes).toEqual([]);
     expect(phone.device.kept.size).toBe(0);
+    const third = await clashing();
+    const [clash] = third.queue.snapshot().clashes;
+    third.server.take({
+      id: 'e'.repeat(32),
+      version: 2,
+      crew: 'demo',
+      member: 'second',
+      at: '2027-06-12T18:00:00.000Z',
+      label: 'removal',
+      edits: removing(third.server.rig, { kind: 'unit', id: 'light-6' }),
+    });
+    await third.queue.ask();
+    third.queue.settle(clash!, 'mine');
+    await settled();
+    // Gone meanwhile: that is said, and mine is still not lost.
+    expect(third.queue.snapshot().clashes).toMatchObject([{ conflict: { why: 'gone', edit: { to: 11 } } }]);
     const other = await clashing();
     other.queue.settle(other.queue.snapshot().clashes[0]!, 'theirs');
     await settled();
@@ -309,12 +345,23 @@ test('a clock that is wrong is said', async () => {
 
 test('edits an earlier Ergon left on the device become operations of their crew, and are sent', async () => {
   const device = new Device();
-  const change = { unit: 'light-6', setting: 'channel' as const, from: 3, to: 11 };
-  device.earlierEdits = [{ crew: 'demo', look: 'first-dance', kind: 'changes', label: 'channel', changes: [change] }];
+  const edit = (from: number, to: number) => ({
+    crew: 'demo',
+    look: 'first-dance',
+    kind: 'changes' as const,
+    label: 'channel',
+    changes: [{ unit: 'light-6', setting: 'channel' as const, from, to }],
+  });
+  const anothers = { ...edit(3, 4), crew: 'other' };
+  device.earlierEdits = [edit(3, 12), anothers, edit(12, 11)];
   // What was stored before the first operation is older than any.
   const server = new FakeServer({ ...demoRig(), born: {} });
-  new Phone(server, device);
+  const browser = new Browser();
+  // Two tabs find them at once: each is done once, in the order they were made, and another crew's stay.
+  new Phone(server, device, browser);
+  new Phone(server, device, browser);
   await settled();
   expect(channel(server.rig)).toBe(11);
-  expect(device.earlierEdits).toEqual([]);
+  expect(server.operations).toHaveLength(2);
+  expect(device.earlierEdits).toEqual([anothers]);
 });

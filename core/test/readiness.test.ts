@@ -130,6 +130,13 @@ test('the last test fire counts, and one that says otherwise than the simulation
     contradicted: 'dark',
   });
   expect(stateOf('remote', [proofOf('remote', 'fired', 2), proofOf('remote', 'dark', 1)]).state).toBe('proven');
+  // At one moment no order of the two may decide: a light somebody saw dark is not called proven.
+  const [fired, dark] = [proofOf('remote', 'fired'), proofOf('remote', 'dark')];
+  for (const both of [
+    [fired, dark],
+    [dark, fired],
+  ])
+    expect(stateOf('remote', both).contradicted).toBe('dark');
 });
 
 test('a proof from one body does not prove the other', () => {

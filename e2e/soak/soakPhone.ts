@@ -1,6 +1,6 @@
 /** A phone: the app's own queue, on a device that outlives its pages, behind a network that loses things. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { making, placingRef, putting, removing } from '@ergon/core/operation/editsOf';
+import { logging, making, placingRef, putting, removing } from '@ergon/core/operation/editsOf';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { OperationQueue } from '../../app/src/rig/operationQueue.ts';
@@ -107,7 +107,7 @@ export class SoakPhone {
   private ports(): Ports {
     return {
       store: this.device,
-      tabs: { post: () => undefined, open: ({ leads }) => leads(true), close: () => undefined },
+      tabs: { post: () => undefined, open: (_, { leads }) => leads(true), close: () => undefined },
       send: async (request): Promise<Sent> => {
         for (const { id } of request.operations) this.issued.add(id);
         const answer = await this.request('/operations', { method: 'POST', body: JSON.stringify(request) }).catch(
@@ -118,8 +118,8 @@ export class SoakPhone {
           for (const one of sent.answers) if (one.result === 'taken') this.acknowledged.add(one.id);
         return sent;
       },
-      ask: async (after): Promise<Asked> =>
-        readAsked(await this.request(`/operations?after=${after}`).catch(() => null)),
+      ask: async (after, member): Promise<Asked> =>
+        readAsked(await this.request(`/operations?after=${after}&member=${member}`).catch(() => null)),
       later: (retry) => setTimeout(retry, 50 + this.chance.below(200)),
       now: () => Date.now(),
       chance: (digits) => this.chance.hex(digits),
@@ -159,7 +159,8 @@ export class SoakPhone {
       queue.edit(look.id, changes, 'settings');
     } else if (kind < 15 && look && units.length > 0) {
       const seen = { look: look.id, light: chance.pick(...units), body: 'body-1', result: 'fired' as const };
-      queue.logTests([{ ...seen, fingerprint: chance.hex(16), at: new Date().toISOString() }]);
+      const test = { ...seen, fingerprint: chance.hex(16), at: new Date().toISOString() };
+      queue.submit('a test fire', (_, born) => logging([test], born));
     } else if (kind === 15) this.add(queue);
     else if (kind === 16 && rig.units.length > 10)
       queue.submit('removal', (now) =>

@@ -7,6 +7,7 @@ export const ERRORS = {
   'input.too-large': { status: 413, message: 'The request body is larger than 8 MB.' },
   'input.media-type': { status: 415, message: 'Send JSON, with content-type application/json.' },
   'sign-in.needed': { status: 401, message: 'Sign in first: the session is missing or has ended.' },
+  'sign-in.other': { status: 401, message: 'Somebody else is signed in here: sign in as who made this.' },
   'sign-in.wrong': { status: 401, message: 'Name and passphrase do not go together.' },
   'sign-in.too-often': { status: 429, message: 'Too many tries. Wait a minute, then try again.' },
   'name.taken': { status: 409, message: 'Somebody here already has that name.' },

@@ -6,7 +6,7 @@ import { making, placingRef, putting, removing, settingEdits, startingAgain } fr
 import { replay } from '@ergon/core/operation/applyOperation';
 import { CrewStates } from '../src/store/crewStates';
 import { createCrewServices } from '../src/store/crewServices';
-import { Mate, type Refused } from './mate';
+import { Mate, type Refused, type Taken } from './mate';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
 let server: TestServer;
@@ -216,8 +216,6 @@ describe('what can never be taken is refused, named, and nothing of it is stored
       { edits: [{ edit: 'record', on: { kind: 'unit', id: 'x' }, from: null, to: null }] },
       'edits[0]',
     ],
-    ['another crew', { crew: 'demo' }, 'member'],
-    ['another member', { member: 'somebody' }, 'member'],
   ])('%s', async (_, more, path) => {
     const operation = await mate.operation(() => [field({}) as never], more);
     const answer = await mate.answer<Refused>(operation);
@@ -273,6 +271,21 @@ test('what names something that is gone waits; what stands beside it is taken', 
   const { operation } = await two.answer(late);
   expect(operation.conflicts).toMatchObject([{ why: 'missing', what: { kind: 'unit', id: 'light-8' } }]);
   expect((await one.rig()).units.find(({ id }) => id === 'light-3')!.label).toBe('Three');
+});
+
+test('what somebody else made waits on its device for them, and keeps what was taken before it', async () => {
+  const [one, two] = await twoMates();
+  const theirs = await one.operation((rig) => removing(rig, { kind: 'unit', id: 'light-1' }));
+  const refused = await two.send(theirs).expect(401);
+  expect(refused.body.error.code).toBe('sign-in.other');
+  await two.send({ ...theirs, crew: 'demo' }).expect(401);
+  const own = await two.operation((rig) => removing(rig, { kind: 'unit', id: 'light-2' }));
+  const { body } = await two.send(own, theirs).expect(200);
+  expect(body.answers.map((answer: Taken) => answer.id)).toEqual([own.id]);
+  expect((await one.rig()).units.some(({ id }) => id === 'light-1')).toBe(true);
+  const { member } = await one.rig();
+  await two.agent.get(`/api/operations?after=0&member=${member.id}`).expect(401);
+  await one.agent.get(`/api/operations?after=0&member=${member.id}`).expect(200);
 });
 
 test('SQL in a label is only a label', async () => {

@@ -1,3 +1,4 @@
+import { cellOf } from '@ergon/core/operation/edit';
 import { canBeMine, conflictText } from '@ergon/core/words/operationWords';
 import { useRouter } from 'expo-router';
 import { type ReactNode, useState } from 'react';
@@ -15,16 +16,19 @@ export function Notices() {
   const { clashes, parked, trouble, signedOut } = useRig();
   const [later, setLater] = useState<ReadonlySet<string>>(new Set());
   const putOff = (id: string) => setLater(new Set([...later, id]));
-  const [clash] = clashes;
+  const clash = clashes.find((one) => !later.has(keyOf(one)));
   const refused = parked.find(({ operation }) => !later.has(operation.id));
   if (trouble !== null) return <Trouble words={trouble} />;
   if (signedOut && !later.has('sign-in')) return <SignInAgain onLater={() => putOff('sign-in')} />;
-  if (clash) return <Clashing clash={clash} />;
+  if (clash) return <Clashing key={keyOf(clash)} clash={clash} onLater={() => putOff(keyOf(clash))} />;
   if (refused) return <Parked parked={refused} onLater={() => putOff(refused.operation.id)} />;
   return null;
 }
 
-function Clashing({ clash }: { clash: Clash }) {
+/** Which clash it is, as long as this page lasts. */
+const keyOf = ({ operation, conflict }: Clash): string => `${operation.id} ${cellOf(conflict.edit)}`;
+
+function Clashing({ clash, onLater }: { clash: Clash; onLater: () => void }) {
   const { queue, names, rig } = useRig();
   if (!rig) return null;
   const { heading, sentence } = conflictText(clash.conflict, { names, state: rig });
@@ -37,7 +41,11 @@ function Clashing({ clash }: { clash: Clash }) {
         label={mine ? 'Keep theirs' : 'Let mine go'}
         onPress={() => queue.settle(clash, 'theirs')}
       />
-      {mine && <Button grow label="Use mine" onPress={() => queue.settle(clash, 'mine')} />}
+      {mine ? (
+        <Button grow label="Use mine" onPress={() => queue.settle(clash, 'mine')} />
+      ) : (
+        <Button grow label="Keep it" onPress={onLater} />
+      )}
     </Notice>
   );
 }
@@ -67,12 +75,12 @@ function Parked({ parked: { operation, why }, onLater }: ParkedProps) {
 function SignInAgain({ onLater }: { onLater: () => void }) {
   const router = useRouter();
   const { waits } = useRig();
-  const kept = waits.length === 0 ? 'What you do now' : waits.length === 1 ? 'A change' : `${waits.length} changes`;
+  const kept =
+    waits.length > 1
+      ? `${waits.length} changes stay on this device and are`
+      : `${waits.length === 1 ? 'A change' : 'What you do now'} stays on this device and is`;
   return (
-    <Notice
-      heading="Your session has ended."
-      sentence={`${kept} stays on this device and is sent once you sign in again.`}
-    >
+    <Notice heading="Your session has ended." sentence={`${kept} sent once you sign in again.`}>
       <Button kind="act" grow label="Sign in" onPress={() => router.push('/sign-in')} />
       <Button grow label="Later" onPress={onLater} />
     </Notice>

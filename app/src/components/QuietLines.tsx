@@ -1,4 +1,5 @@
-import { conflictText } from '@ergon/core/words/operationWords';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
+import { unmetText } from '@ergon/core/words/operationWords';
 import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
@@ -17,7 +18,7 @@ const TOLD_MS = 8000;
 export function QuietLines() {
   const colours = useColours();
   const newVersion = useNewVersion();
-  const lines = [useOthersLine(), useWaitingLine(), useClockLine()].filter((line) => line !== null);
+  const lines = [useOthersLine(), useUnmetLine(), useWaitingLine(), useClockLine()].filter((line) => line !== null);
   if (lines.length === 0 && !newVersion) return null;
   return (
     <View
@@ -39,10 +40,24 @@ export function QuietLines() {
   );
 }
 
-/** "Mate B: channel of Light 6", for a while after it came; and what of theirs did not come to pass. */
+/** "Mate B: channel of Light 6", for a while after it came. */
 function useOthersLine(): string | null {
-  const { recent, rig, names } = useRig();
-  const last = recent.findLast(({ member }) => member !== rig?.member.id);
+  const last = useToldForAWhile(() => true);
+  return last && `${last.memberName ?? 'Ergon'}: ${last.label}`;
+}
+
+/** What of another member's change did not take effect because of somebody else's, for a while after it came. */
+function useUnmetLine(): string | null {
+  const { rig, names } = useRig();
+  const last = useToldForAWhile(({ conflicts }) => conflicts.length > 0);
+  if (!last || !rig) return null;
+  return `${last.memberName ?? 'Ergon'}. ${unmetText(last.conflicts[0]!, { names, state: rig })}.`;
+}
+
+/** The last change of another member that is of the kind, until it has been there long enough to be read. */
+function useToldForAWhile(isOfKind: (operation: TakenOperation) => boolean): TakenOperation | null {
+  const { recent, rig } = useRig();
+  const last = recent.findLast((one) => one.member !== rig?.member.id && isOfKind(one));
   const [over, setOver] = useState<number | null>(null);
   const number = last?.number ?? null;
   useEffect(() => {
@@ -50,9 +65,7 @@ function useOthersLine(): string | null {
     const timer = setTimeout(() => setOver(number), TOLD_MS);
     return () => clearTimeout(timer);
   }, [number]);
-  if (!last || !rig || over === number) return null;
-  const clash = last.conflicts[0] && conflictText(last.conflicts[0], { names, state: rig }).heading;
-  return [`${last.memberName ?? 'Ergon'}: ${last.label}`, clash].filter(Boolean).join('. ');
+  return last && over !== number ? last : null;
 }
 
 function useWaitingLine(): string | null {

@@ -9,9 +9,11 @@ import { Words } from './Words';
 
 /** Undo and redo, and whether everything has reached the server: a quiet mark, never a wall. */
 export function SaveBar() {
-  const { saveState, waits } = useRig();
+  const { saveState, waits, clashes, parked } = useRig();
+  const undecided = clashes.length + parked.length;
   const { undo, redo, undoLabel, redoLabel } = useEditing();
-  const words = { saved: 'saved', saving: 'saving', waiting: `${waits.length} waiting` }[saveState];
+  const saved = undecided === 0 ? 'saved' : `${undecided} to decide`;
+  const words = { saved, saving: 'saving', waiting: `${waits.length} waiting` }[saveState];
   return (
     <View style={styles.bar}>
       <View role="status" aria-label="Save state">

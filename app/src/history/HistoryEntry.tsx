@@ -1,7 +1,7 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
-import { editText, fromToText, type Told } from '@ergon/core/words/operationWords';
+import { editText, fromToText, type Told, unmetText } from '@ergon/core/words/operationWords';
 import { format } from 'date-fns/format';
 import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
 import { isToday } from 'date-fns/isToday';
@@ -84,7 +84,7 @@ function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onTo
       )}
       {operation.conflicts.map((conflict, index) => (
         <Words key={`clash ${index}`} as="small" tone="quiet">
-          {`Did not come to pass: ${editText(conflict.edit, { names, state: rig })}`}
+          {unmetText(conflict, { names, state: rig })}
         </Words>
       ))}
       <View style={styles.buttons}>

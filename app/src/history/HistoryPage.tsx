@@ -1,9 +1,9 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
-import { recordName } from '@ergon/core/words/operationWords';
+import { canBeMine, conflictText, recordName } from '@ergon/core/words/operationWords';
 import { useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
@@ -35,6 +35,7 @@ export function HistoryPage() {
       title={ref ? `History of ${recordName(ref, { names, state: rig })}` : 'History'}
       subtitle="Who did what. Anything can be taken back, by anybody of the crew."
     >
+      <Undecided />
       <Waiting />
       {newestMissing && (
         <Words as="small" tone="quiet">
@@ -71,27 +72,52 @@ const emptyText = (ofSomething: boolean, anything: boolean): string => {
 
 /** What this device has not been able to send. */
 function Waiting() {
-  const { waits, parked } = useRig();
+  const { waits } = useRig();
   const colours = useColours();
-  if (waits.length + parked.length === 0) return null;
+  if (waits.length === 0) return null;
   return (
     <View style={[styles.waiting, { borderColor: colours.rule }]}>
-      {waits.length > 0 && (
-        <Words as="strong">{waits.length === 1 ? 'One waits to be sent' : `${waits.length} wait to be sent`}</Words>
-      )}
+      <Words as="strong">{waits.length === 1 ? 'One waits to be sent' : `${waits.length} wait to be sent`}</Words>
       {labelsOf(waits).map(([label, count]) => (
         <Words key={label} as="small">
           {count === 1 ? label : `${label}, ${count} times`}
         </Words>
       ))}
-      {parked.map(({ operation, why }) => (
-        <Words key={operation.id} as="small" tone="fault">
-          {`Not taken, kept here: ${operation.label}. ${why}`}
-        </Words>
+    </View>
+  );
+}
+
+/** What the server did not take and this device keeps, with what may be done about it. */
+function Undecided() {
+  const { clashes, parked, queue, names, rig } = useRig();
+  const colours = useColours();
+  if (!rig || clashes.length + parked.length === 0) return null;
+  const told = { names, state: rig };
+  return (
+    <View style={[styles.waiting, { borderColor: colours.rule }]}>
+      <Words as="strong">To decide</Words>
+      {clashes.map((clash, index) => (
+        <Decision key={`clash ${index}`} words={Object.values(conflictText(clash.conflict, told)).join(' ')}>
+          <Button label="Let mine go" onPress={() => queue.settle(clash, 'theirs')} />
+          {canBeMine(clash.conflict) && <Button label="Use mine" onPress={() => queue.settle(clash, 'mine')} />}
+        </Decision>
+      ))}
+      {parked.map(({ operation: { id, label }, why }) => (
+        <Decision key={id} words={`Not taken: ${label}. ${why}`}>
+          <Button label="Send it again" hint={label} onPress={() => queue.decide(id, 'retry')} />
+          <Button label="Drop it" hint={label} onPress={() => queue.decide(id, 'drop')} />
+        </Decision>
       ))}
     </View>
   );
 }
+
+const Decision = ({ words, children }: { words: string; children: ReactNode }) => (
+  <View style={styles.decision}>
+    <Words as="small">{words}</Words>
+    <View style={styles.buttons}>{children}</View>
+  </View>
+);
 
 function labelsOf(waits: readonly Pick<TakenOperation, 'label'>[]): [string, number][] {
   const counts = new Map<string, number>();
@@ -100,5 +126,7 @@ function labelsOf(waits: readonly Pick<TakenOperation, 'label'>[]): [string, num
 }
 
 const styles = StyleSheet.create({
+  decision: { gap: space.tiny, paddingVertical: space.tiny },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   waiting: { gap: space.hair, borderTopWidth: 1, borderBottomWidth: 1, paddingVertical: space.small },
 });

@@ -1,7 +1,6 @@
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
-import type { OperationsPage } from '@ergon/core/operation/operationExchange';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { call } from '../rig/api';
+import { fetchBefore } from '../rig/operationApi';
 import { useRig } from '../rig/Rig';
 
 export interface History {
@@ -22,8 +21,8 @@ const BEYOND_ALL = 4_000_000_000;
 export function useHistory(): History {
   const { base, recent } = useRig();
   const query = useInfiniteQuery({
-    queryKey: ['history'],
-    queryFn: ({ pageParam }) => call<OperationsPage>('GET', `/operations?before=${pageParam}`),
+    queryKey: ['history', base?.crew.id],
+    queryFn: ({ pageParam }) => fetchBefore(pageParam, base!.member.id),
     initialPageParam: BEYOND_ALL,
     getNextPageParam: ({ operations }) => {
       const first = operations.at(-1)?.number ?? 1;

@@ -4,8 +4,9 @@ import type { Names } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { ApiFailure, call } from './api';
+import { ApiFailure } from './api';
 import { browserPorts } from './browserPorts';
+import { fetchRig } from './operationApi';
 import { OperationQueue } from './operationQueue';
 import type { Ports } from './ports';
 import type { QueueState } from './queueState';
@@ -32,7 +33,7 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
   }, [queue]);
   const query = useQuery({
     queryKey: ['rig'],
-    queryFn: () => call<CrewRig>('GET', '/rig'),
+    queryFn: fetchRig,
     retry: (count, error) => !(error instanceof ApiFailure) && count < 2,
   });
   useEffect(() => {

@@ -34,8 +34,8 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   if (response.status >= 500) throw new Unreachable('The server has trouble.');
   if (response.status === 204) return undefined as T;
   // A portal's page comes with a friendly status: what is not JSON is not from our server.
-  const answer = (await response.json().catch(() => undefined)) as Failure | undefined;
-  if (answer === undefined) throw new Unreachable('Something other than the server answers.');
+  const answer = (await response.json().catch(() => undefined)) as Failure | null | undefined;
+  if (answer == null) throw new Unreachable('Something other than the server answers.');
   if (response.ok) return answer as T;
   if (typeof answer.error?.code !== 'string') throw new Unreachable('Something other than the server answers.');
   throw new ApiFailure(response.status, answer);

@@ -1,13 +1,13 @@
 /** Tabs of one browser: one of them sends and listens for all, and each tells the others what it hears. */
 import type { TabMessage, Tabs } from './ports';
 
-const NAME = 'ergon';
+const nameOf = (member: string): string => `ergon ${member}`;
 
 /**
  * Waits for its turn, then holds it while the tab is seen; a hidden tab lets a seen one have it.
  * @returns what ends it.
  */
-function leadWhileSeen(changed: (leads: boolean) => void): () => void {
+function leadWhileSeen(name: string, changed: (leads: boolean) => void): () => void {
   const ended = new AbortController();
   const hold = (): Promise<void> =>
     new Promise((release) => {
@@ -24,7 +24,7 @@ function leadWhileSeen(changed: (leads: boolean) => void): () => void {
   const again = (): void => {
     if (ended.signal.aborted) return;
     // What the end takes out of the queue is no failure.
-    void navigator.locks.request(NAME, { signal: ended.signal }, hold).then(again, () => undefined);
+    void navigator.locks.request(name, { signal: ended.signal }, hold).then(again, () => undefined);
   };
   again();
   return () => ended.abort();
@@ -35,17 +35,18 @@ export function browserTabs(): Tabs {
   let stopLeading: (() => void) | null = null;
   return {
     post: (message) => channel?.postMessage(message),
-    open: ({ hear, leads }) => {
-      channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NAME);
+    open: (member, { hear, leads }) => {
+      channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(nameOf(member));
       channel?.addEventListener('message', ({ data }: MessageEvent<TabMessage>) => hear(data));
       // Where a browser has no locks, every tab sends: the server takes each operation once all the same.
-      if ('locks' in navigator) stopLeading = leadWhileSeen(leads);
+      if ('locks' in navigator) stopLeading = leadWhileSeen(nameOf(member), leads);
       else leads(true);
     },
     close: () => {
       channel?.close();
       channel = null;
       stopLeading?.();
+      stopLeading = null;
     },
   };
 }

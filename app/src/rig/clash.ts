@@ -22,7 +22,8 @@ export function mineAgain({ edit }: Conflict, state: CrewState, born: string): E
   const made = new Draft(state).read(edit.on);
   if (edit.edit === 'record')
     return edit.to === null ? removing(state, edit.on) : putting(state, { on: edit.on, doc: edit.to.doc, born });
-  return made === null ? [] : [{ ...edit, born: made.born, from: readField(edit.on, made.doc, edit.field) }];
+  // Gone meanwhile: sent as it is, it comes back as a clash that says so.
+  return made === null ? [edit] : [{ ...edit, born: made.born, from: readField(edit.on, made.doc, edit.field) }];
 }
 
 /**
@@ -55,4 +56,11 @@ export const withoutClash = (kept: readonly Kept[], { operation, conflict }: Cla
     if (one.operation.id !== operation.id || one.state !== 'clashing') return [one];
     const left = one.conflicts.filter((other) => other !== conflict);
     return left.length === 0 ? [] : [{ ...one, conflicts: left }];
+  });
+
+/** What is kept once a member has decided about a parked operation: it waits once more, or is let go of for good. */
+export const withDecision = (kept: readonly Kept[], id: string, choice: 'retry' | 'drop'): Kept[] =>
+  kept.flatMap((one): Kept[] => {
+    if (one.operation.id !== id) return [one];
+    return choice === 'drop' ? [] : [{ operation: one.operation, state: 'waiting' }];
   });

@@ -2,8 +2,6 @@
 import type { Conflict } from '@ergon/core/operation/applyOperation';
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { Edit, Operation } from '@ergon/core/operation/edit';
-import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
-import type { Change } from '@ergon/core/record/change';
 
 /** An operation on its device, from when it was made until nothing of it needs the server or its member any more. */
 export type Kept = { operation: Operation } & (
@@ -20,10 +18,10 @@ export interface ReadKept {
   unreadable: unknown[];
 }
 
-type Fields = Readonly<Record<string, unknown>>;
-const isFields = (value: unknown): value is Fields =>
+export type Fields = Readonly<Record<string, unknown>>;
+export const isFields = (value: unknown): value is Fields =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
-const areTexts = (of: Fields, ...names: readonly string[]): boolean =>
+export const areTexts = (of: Fields, ...names: readonly string[]): boolean =>
   names.every((name) => typeof of[name] === 'string');
 
 const isRef = (value: unknown): value is RecordRef => isFields(value) && areTexts(value, 'kind', 'id');
@@ -55,62 +53,3 @@ export const readKept = (stored: readonly unknown[]): ReadKept => ({
   kept: stored.filter(isKept),
   unreadable: stored.filter((one) => !isKept(one)),
 });
-
-/** Before operations there was one list of edits in the page's storage. */
-export interface EarlierEdit {
-  crew: string;
-  look: string;
-  kind: 'changes' | 'tests';
-  label?: string;
-  changes?: readonly Change[];
-  tests?: readonly Fields[];
-  at?: string;
-}
-
-const isEarlier = (value: unknown): value is EarlierEdit =>
-  isFields(value) &&
-  areTexts(value, 'crew', 'look') &&
-  ((value.kind === 'changes' &&
-    Array.isArray(value.changes) &&
-    value.changes.every((one) => isFields(one) && areTexts(one, 'unit', 'setting'))) ||
-    (value.kind === 'tests' && areTexts(value, 'at') && Array.isArray(value.tests) && value.tests.every(isFields)));
-
-export interface ReadEarlier {
-  edits: EarlierEdit[];
-  unreadable: unknown[];
-}
-
-/** @param text as the page's storage holds it; null when it holds nothing. */
-export function readEarlier(text: string | null): ReadEarlier {
-  if (text === null) return { edits: [], unreadable: [] };
-  try {
-    const stored = JSON.parse(text) as unknown;
-    const all: unknown[] = Array.isArray(stored) ? stored : [stored];
-    return { edits: all.filter(isEarlier), unreadable: all.filter((one) => !isEarlier(one)) };
-  } catch {
-    return { edits: [], unreadable: [text] };
-  }
-}
-
-/** An edit of that time as an operation; what it was made on is older than the first operation. */
-export function operationOf(
-  { crew, look, changes = [], tests = [], label = 'test fires', at }: EarlierEdit,
-  { id, member, now }: { id: string; member: string; now: string },
-): Operation {
-  const settings = changes.map(
-    ({ unit, setting, from, to }) =>
-      ({
-        edit: 'field',
-        on: { kind: 'placing', id: unit, look },
-        born: null,
-        field: setting,
-        from: from ?? null,
-        to: to ?? null,
-      }) as Edit,
-  );
-  const logged = tests.map((test, index) => {
-    const doc = { ...test, id: `${id}-${index + 1}`, look, at: at ?? now };
-    return { edit: 'record', on: { kind: 'test', id: doc.id }, from: null, to: { born: id, doc } } as unknown as Edit;
-  });
-  return { id, version: DOCUMENT_VERSION, crew, member, at: at ?? now, label, edits: [...settings, ...logged] };
-}

@@ -1,6 +1,7 @@
 /** What waits, in the browser's own database: one for all tabs, and there after anything but its removal by hand. */
 import { createStore, delMany, entries, setMany, type UseStore } from 'idb-keyval';
-import { readEarlier, readKept } from './kept';
+import { readEarlier } from './earlier';
+import { readKept } from './kept';
 import type { KeptStore } from './ports';
 
 const EARLIER = 'ergon.pending';
@@ -33,11 +34,12 @@ export const browserStore: KeptStore = {
     ),
   remove: (ids) => delMany([...ids], operationStore()),
   earlier: () => readEarlier(window.localStorage.getItem(EARLIER)),
-  earlierTaken: () => {
+  earlierTaken: (left) => {
     const { unreadable } = readEarlier(window.localStorage.getItem(EARLIER));
     const before = window.localStorage.getItem(ASIDE);
     const kept = before === null ? [] : [before];
     if (unreadable.length > 0) window.localStorage.setItem(ASIDE, JSON.stringify([...kept, ...unreadable]));
-    window.localStorage.removeItem(EARLIER);
+    if (left.length > 0) window.localStorage.setItem(EARLIER, JSON.stringify(left));
+    else window.localStorage.removeItem(EARLIER);
   },
 };

@@ -1,12 +1,17 @@
 /** Sending operations and asking for them. Only an answer that is understood lets go of anything. */
-import type { OperationAnswer, OperationsPage, OperationsRequest } from '@ergon/core/operation/operationExchange';
+import {
+  CLOCK_OFF_S,
+  type OperationAnswer,
+  type OperationsPage,
+  type OperationsRequest,
+} from '@ergon/core/operation/operationExchange';
+import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Failure } from '@ergon/core/record/exchange';
+import { call, Unreachable } from './api';
 import type { Asked, Sent } from './ports';
 
 /** Longer than this no answer is waited for: the same is sent again, and taken once. */
 const WITHIN_MS = 15_000;
-/** A clock further off than this misleads, in seconds. */
-const CLOCK_OFF_S = 90;
 
 export const sendOperations = async (request: OperationsRequest): Promise<Sent> =>
   readSent(
@@ -18,8 +23,22 @@ export const sendOperations = async (request: OperationsRequest): Promise<Sent> 
     request,
   );
 
-export const askOperations = async (after: number): Promise<Asked> =>
-  readAsked(await exchange(`/api/operations?after=${after}`, {}));
+export const askOperations = async (after: number, member: string): Promise<Asked> =>
+  readAsked(await exchange(`/api/operations?after=${after}&member=${encodeURIComponent(member)}`, {}));
+
+/** The rig as the server has it. @throws Unreachable where something else answers. */
+export async function fetchRig(): Promise<CrewRig> {
+  const answer = await call<unknown>('GET', '/rig');
+  if (isRig(answer)) return answer;
+  throw new Unreachable('Something other than the server answers.');
+}
+
+/** What was done before an operation, the newest first. @throws Unreachable where something else answers. */
+export async function fetchBefore(before: number, member: string): Promise<OperationsPage> {
+  const answer = await call<unknown>('GET', `/operations?before=${before}&member=${encodeURIComponent(member)}`);
+  if (isPage(answer)) return answer;
+  throw new Unreachable('Something other than the server answers.');
+}
 
 /** What an answer to sending means; null where none came. */
 export function readSent(answer: Answer | null, request: OperationsRequest): Sent {
@@ -29,7 +48,7 @@ export function readSent(answer: Answer | null, request: OperationsRequest): Sen
   if (status === 200 && areAnswers(body, request))
     return { came: 'answers', answers: body.answers, clockAheadS: clockAhead(date) };
   if (!isFailure(body)) return { came: 'nothing' };
-  if (body.error.code === 'sign-in.needed') return { came: 'signed-out' };
+  if (isSignIn(body)) return { came: 'signed-out' };
   if (status === 400 || status === 413) return { came: 'refused', why: failureSentence(body) };
   return { came: 'nothing' };
 }
@@ -39,7 +58,7 @@ export function readAsked(answer: Answer | null): Asked {
   if (!answer) return { came: 'nothing' };
   const body = asJson(answer.text);
   if (answer.status === 200 && isPage(body)) return { came: 'page', page: body };
-  return { came: isFailure(body) && body.error.code === 'sign-in.needed' ? 'signed-out' : 'nothing' };
+  return { came: isFailure(body) && isSignIn(body) ? 'signed-out' : 'nothing' };
 }
 
 export interface Answer {
@@ -72,6 +91,9 @@ const isObject = (value: unknown): value is Record<string, unknown> => typeof va
 const isFailure = (body: unknown): body is Failure =>
   isObject(body) && isObject(body.error) && typeof body.error.code === 'string' && Array.isArray(body.error.faults);
 
+/** Nobody is signed in any more, or by now somebody else is. */
+const isSignIn = ({ error }: Failure): boolean => error.code === 'sign-in.needed' || error.code === 'sign-in.other';
+
 /** Each is about an operation of the request; what else it might say cannot be acted on. */
 function areAnswers(body: unknown, { operations }: OperationsRequest): body is { answers: OperationAnswer[] } {
   if (!isObject(body) || !Array.isArray(body.answers)) return false;
@@ -93,6 +115,9 @@ const isTold = (value: unknown): boolean =>
 
 const isPage = (body: unknown): body is OperationsPage =>
   isObject(body) && typeof body.last === 'number' && Array.isArray(body.operations) && body.operations.every(isTold);
+
+const isRig = (body: unknown): body is CrewRig =>
+  isObject(body) && isObject(body.crew) && isObject(body.member) && Array.isArray(body.looks) && isObject(body.born);
 
 function failureSentence({ error }: Failure): string {
   const [fault] = error.faults;

@@ -7,14 +7,14 @@ import { applyOperation, type Applied } from '@ergon/core/operation/applyOperati
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { type Edit, inverse, type Operation } from '@ergon/core/operation/edit';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
-import { making, settingEdits } from '@ergon/core/operation/editsOf';
+import { settingEdits } from '@ergon/core/operation/editsOf';
 import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { Change } from '@ergon/core/record/change';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
-import type { TestFire } from '@ergon/core/record/testFire';
-import { type Clash, clashesOf, mineAgain, withAnswer, withoutClash } from './clash';
+import { type Clash, clashesOf, mineAgain, withAnswer, withDecision, withoutClash } from './clash';
 import { Keeping, unreadableText } from './keeping';
-import { type Kept, operationOf } from './kept';
+import { earlierKept } from './earlier';
+import type { Kept } from './kept';
 import { OperationIds } from './operationIds';
 import type { Ports, Present, TabMessage } from './ports';
 import type { QueueState } from './queueState';
@@ -29,7 +29,7 @@ export class OperationQueue {
   private readonly replica = new Replica();
   private readonly ids: OperationIds;
   private readonly keeping: Keeping;
-  private readonly undos = new UndoStack();
+  private undos = new UndoStack();
   private shown: CrewRig | null = null;
   /** Whether `shown` must be made anew. */
   private stale = true;
@@ -55,17 +55,10 @@ export class OperationQueue {
     this.state = this.build();
   }
 
-  /** Begins to listen, to lead when it is this tab's turn, and to send. */
+  /** Begins to read what is kept; it is sent once the rig tells whose it is. */
   start(): void {
     this.closed = false;
-    this.ports.tabs.open({
-      hear: (message) => this.hear(message),
-      leads: (leads) => {
-        this.leads = leads;
-        this.changed();
-        if (leads) void this.load();
-      },
-    });
+    this.openTab();
     void this.load();
   }
 
@@ -85,12 +78,35 @@ export class OperationQueue {
 
   /** Takes the server's word for the whole rig. */
   setBase(rig: CrewRig): void {
+    const before = this.replica.rig?.member.id;
     if (this.replica.set(rig) || this.signedOut) {
       this.signedOut = false;
       this.nowStale();
     }
+    if (before !== rig.member.id) {
+      // Somebody else signed in on this page: what the one before did is not theirs to undo.
+      this.undos = new UndoStack();
+      this.present = [];
+      this.openTab();
+    }
     void this.takeEarlier();
     void this.flush();
+  }
+
+  /** Leads when it is this tab's turn among those of the same member. */
+  private openTab(): void {
+    const { rig } = this.replica;
+    if (this.closed || !rig) return;
+    this.ports.tabs.close();
+    this.leads = false;
+    this.ports.tabs.open(rig.member.id, {
+      hear: (message) => this.hear(message),
+      leads: (leads) => {
+        this.leads = leads;
+        this.changed();
+        if (leads) void this.load();
+      },
+    });
   }
 
   /** Operations others and this member have made, as the feed tells them. */
@@ -125,28 +141,16 @@ export class OperationQueue {
     this.submit(label, (rig) => settingEdits(rig, look, changes));
   }
 
-  logTests(tests: readonly TestFire[]): void {
-    const label = tests.length === 1 ? 'a test fire' : `${tests.length} test fires`;
-    this.submit(label, (_, born) =>
-      tests.map((test, index) => {
-        const id = `${born}-${index + 1}`;
-        return making({ kind: 'test', id }, { ...test, id }, born);
-      }),
-    );
-  }
-
   undo(): void {
     const last = this.undos.takeUndo();
-    if (!last) return;
-    const id = this.enqueue(`undo of ${last.label}`, () => inverse(last.edits));
+    const id = last && this.enqueue(`undo of ${last.label}`, () => inverse(last.edits));
     if (id) this.undos.undid(id, last.label);
     this.changed();
   }
 
   redo(): void {
     const last = this.undos.takeRedo();
-    if (!last) return;
-    const id = this.enqueue(`redo of ${last.label}`, () => inverse(last.edits));
+    const id = last && this.enqueue(`redo of ${last.label}`, () => inverse(last.edits));
     if (id) this.undos.redid(id, last.label);
     this.changed();
   }
@@ -164,12 +168,7 @@ export class OperationQueue {
 
   /** Sends a parked operation once more, or lets it go for good. */
   decide(id: string, choice: 'retry' | 'drop'): void {
-    this.rewrite((kept) =>
-      kept.flatMap((one): Kept[] => {
-        if (one.operation.id !== id) return [one];
-        return choice === 'drop' ? [] : [{ operation: one.operation, state: 'waiting' }];
-      }),
-    );
+    this.rewrite((kept) => withDecision(kept, id, choice));
     void this.flush();
   }
 
@@ -199,7 +198,7 @@ export class OperationQueue {
     this.asking = true;
     try {
       for (;;) {
-        const asked = await this.ports.ask(this.replica.rig.number);
+        const asked = await this.ports.ask(this.replica.rig.number, this.replica.rig.member.id);
         if (asked.came === 'signed-out') this.signedOut = true;
         if (asked.came !== 'page') break;
         this.signedOut = false;
@@ -289,16 +288,13 @@ export class OperationQueue {
       if (!one) continue;
       if (answer.result === 'refused')
         await this.keepAnswer(one.operation, { state: 'parked', why: refusalText(answer) });
-      else await this.accept(one.operation, answer);
+      else await this.accept(one.operation, answer.operation);
     }
     this.ports.tabs.post({ tell: 'answers', answers: [...answers] });
     this.nowStale();
   }
 
-  private async accept(
-    operation: Operation,
-    { operation: taken }: Extract<OperationAnswer, { result: 'taken' }>,
-  ): Promise<void> {
+  private async accept(operation: Operation, taken: TakenOperation): Promise<void> {
     this.undos.confirmed(operation.id, taken.edits);
     if (this.replica.learn(taken)) void this.ask();
     await this.keeping.become(withAnswer(this.keeping.list, operation, taken.conflicts));
@@ -326,16 +322,15 @@ export class OperationQueue {
   /** Edits an Ergon from before operations left here become operations of whoever is signed in to their crew. */
   private async takeEarlier(): Promise<void> {
     const { rig } = this.replica;
-    const { edits, unreadable } = this.ports.store.earlier();
-    if (!rig || edits.length + unreadable.length === 0 || edits.some(({ crew }) => crew !== rig.crew.id)) return;
+    if (!rig) return;
     const now = new Date(this.ports.now()).toISOString();
-    const kept = edits.map((edit): Kept => ({
-      operation: operationOf(edit, { id: this.ids.next(), member: rig.member.id, now }),
-      state: 'waiting',
-    }));
-    if (unreadable.length > 0) this.trouble = unreadableText(unreadable.length);
-    await this.keeping.add(kept);
-    this.ports.store.earlierTaken();
+    const { kept, left, unreadable } = earlierKept(this.ports.store.earlier(), rig, now);
+    const known = new Set(this.keeping.list.map(({ operation }) => operation.id));
+    const fresh = kept.filter(({ operation }) => !known.has(operation.id));
+    if (fresh.length + unreadable === 0) return;
+    if (unreadable > 0) this.trouble = unreadableText(unreadable);
+    await this.keeping.add(fresh);
+    this.ports.store.earlierTaken(left);
     this.nowStale();
     void this.flush();
   }
@@ -374,12 +369,18 @@ export class OperationQueue {
     for (const listener of this.listeners) listener();
   }
 
+  /** Nothing is called saved before it is known what the device holds. */
+  private saveState(waits: number): QueueState['saveState'] {
+    if (waits === 0 && this.keeping.loaded) return 'saved';
+    return this.attempt > 0 || this.signedOut ? 'waiting' : 'saving';
+  }
+
   private build(): QueueState {
     const { ours, own } = this;
     return {
       rig: this.shown,
       base: this.replica.rig,
-      saveState: ours.length === 0 ? 'saved' : this.attempt > 0 || this.signedOut ? 'waiting' : 'saving',
+      saveState: this.saveState(ours.length),
       waits: ours.map(({ operation }) => operation),
       clashes: clashesOf(own),
       parked: own.filter((one) => one.state === 'parked'),

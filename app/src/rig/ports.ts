@@ -1,21 +1,22 @@
 /** What the queue needs of the world around it: a place to keep things, a server, other tabs, time. */
 import type { OperationAnswer, OperationsPage, OperationsRequest } from '@ergon/core/operation/operationExchange';
-import type { Kept, ReadEarlier, ReadKept } from './kept';
+import type { EarlierEdit, ReadEarlier } from './earlier';
+import type { Kept, ReadKept } from './kept';
 
 export interface KeptStore {
   /** In the order they were made. */
   load: () => Promise<ReadKept>;
   put: (kept: readonly Kept[]) => Promise<void>;
   remove: (ids: readonly string[]) => Promise<void>;
-  /** What an Ergon from before operations left, taken away from where it was once `put` holds it. */
+  /** What an Ergon from before operations left; once it is kept, only what is left of it stays there. */
   earlier: () => ReadEarlier;
-  earlierTaken: () => void;
+  earlierTaken: (left: readonly EarlierEdit[]) => void;
 }
 
 /** What came of sending. Only `answered` lets go of anything. */
 export type Sent =
   | { came: 'answers'; answers: OperationAnswer[]; clockAheadS: number | null }
-  /** Nobody is signed in, or not any more. */
+  /** Nobody is signed in any more, or somebody else is. */
   | { came: 'signed-out' }
   /** The server read the request and will never take it as it is. */
   | { came: 'refused'; why: string }
@@ -40,13 +41,16 @@ export type TabMessage =
   | { tell: 'operations'; operations: OperationsPage['operations'] }
   | { tell: 'present'; present: readonly Present[] };
 
+export interface Tab {
+  hear: (message: TabMessage) => void;
+  /** True once this tab is the one that sends and listens for all, false when it no longer is. */
+  leads: (leads: boolean) => void;
+}
+
+/** The tabs of one member: another who signs in on the same browser has a queue and a sender of their own. */
 export interface Tabs {
   post: (message: TabMessage) => void;
-  open: (tab: {
-    hear: (message: TabMessage) => void;
-    /** True once this tab is the one that sends and listens for all, false when it no longer is. */
-    leads: (leads: boolean) => void;
-  }) => void;
+  open: (member: string, tab: Tab) => void;
   close: () => void;
 }
 
@@ -54,7 +58,7 @@ export interface Ports {
   store: KeptStore;
   tabs: Tabs;
   send: (request: OperationsRequest) => Promise<Sent>;
-  ask: (after: number) => Promise<Asked>;
+  ask: (after: number, member: string) => Promise<Asked>;
   /** Calls back after a while, longer with every attempt. */
   later: (retry: () => void, attempt: number) => void;
   now: () => number;

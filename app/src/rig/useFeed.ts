@@ -9,17 +9,17 @@ const ASK_MS = 5000;
 
 /** Other members' operations as they happen: a stream in the tab that leads, and asking where there is none. */
 export function useFeed(queue: OperationQueue, { leads, base }: QueueState): void {
-  const crew = base?.crew.id;
+  const member = base?.member.id;
   useEffect(() => {
-    if (!leads || crew === undefined) return;
-    let stream = openStream(queue);
+    if (!leads || member === undefined) return;
+    let stream = openStream(queue, member);
     const isOpen = () => stream !== null && stream.readyState === stream.OPEN;
     const ask = () => void queue.ask();
     const timer = setInterval(() => {
       if (isOpen()) return;
       ask();
       // One that was answered with an error is not taken up again by itself.
-      if (stream?.readyState === stream?.CLOSED) stream = openStream(queue);
+      if (stream?.readyState === stream?.CLOSED) stream = openStream(queue, member);
     }, ASK_MS);
     window.addEventListener('online', ask);
     return () => {
@@ -27,13 +27,15 @@ export function useFeed(queue: OperationQueue, { leads, base }: QueueState): voi
       clearInterval(timer);
       window.removeEventListener('online', ask);
     };
-  }, [queue, leads, crew]);
+  }, [queue, leads, member]);
 }
 
 /** The browser takes a lost stream up again by itself, from the last number it was told. */
-function openStream(queue: OperationQueue): EventSource | null {
+function openStream(queue: OperationQueue, member: string): EventSource | null {
   if (typeof EventSource === 'undefined') return null;
-  const stream = new EventSource(`/api/feed?after=${queue.snapshot().base?.number ?? 0}`);
+  const stream = new EventSource(
+    `/api/feed?after=${queue.snapshot().base?.number ?? 0}&member=${encodeURIComponent(member)}`,
+  );
   stream.addEventListener('message', ({ data }: MessageEvent<string>) =>
     queue.learn([JSON.parse(data) as TakenOperation]),
   );

@@ -1,3 +1,4 @@
+import { logging } from '@ergon/core/operation/editsOf';
 import type { TestResult } from '@ergon/core/record/testFire';
 import { type Shot, shotRefOf } from '@ergon/core/shot/lightRun';
 import { fingerprint } from '@ergon/core/verdict/readiness';
@@ -32,7 +33,8 @@ export function useTestLog({ judgement, look }: JudgedLook, shot: Shot): TestLog
       fingerprint: fingerprint(judgement.rig, shot.runs.get(light)!.light, shot.body),
       at,
     }));
-    queue.logTests(tests);
+    const label = tests.length === 1 ? 'a test fire' : `${tests.length} test fires`;
+    queue.submit(label, (_, born) => logging(tests, born));
     setLogged(tests.length);
     setSeen({});
   };

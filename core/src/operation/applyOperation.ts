@@ -36,6 +36,7 @@ interface Step {
  */
 export function applyOperation(before: CrewState, edits: readonly Edit[]): Applied {
   const conflicts = new Map<number, Conflict>();
+  const seen = new Draft(before);
   for (;;) {
     const draft = new Draft(before);
     const steps: Step[] = [];
@@ -43,7 +44,7 @@ export function applyOperation(before: CrewState, edits: readonly Edit[]): Appli
     edits.forEach((edit, of) => {
       if (conflicts.has(of)) return;
       const taken = (step: Edit) => steps.push({ edit: step, of });
-      const conflict = take({ before: new Draft(before), draft, taken, takenAlong }, edit);
+      const conflict = take({ before: seen, draft, taken, takenAlong }, edit);
       if (conflict) conflicts.set(of, conflict);
     });
     const dangling = danglingOf(draft, steps);

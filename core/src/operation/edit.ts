@@ -41,11 +41,9 @@ export interface Operation {
 
 export const isSame = (a: unknown, b: unknown): boolean => canonical(a) === canonical(b);
 
-const isSameMade = (a: Made | null, b: Made | null): boolean =>
-  a === null || b === null ? a === b : a.born === b.born && isSame(a.doc, b.doc);
-
 /** Whether a record is as somebody saw it. */
-export const isAsSeen = isSameMade;
+export const isAsSeen = (now: Made | null, seen: Made | null): boolean =>
+  now === null || seen === null ? now === seen : now.born === seen.born && isSame(now.doc, seen.doc);
 
 /** Which cell of the crew's state an edit is of: the same for every value. */
 export const cellOf = (edit: Edit): string =>

@@ -3,6 +3,7 @@ import { type Change, settingKey } from '../record/change.ts';
 import type { KitDocument } from '../record/kitDocument.ts';
 import type { Look } from '../record/look.ts';
 import type { Json } from '../record/migrate.ts';
+import type { TestFire } from '../record/testFire.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, EVENT_REF, type RecordRef, tidied } from './crewState.ts';
@@ -30,6 +31,13 @@ export const making = (on: RecordRef, doc: AnyDoc, born: string): Edit => ({
   from: null,
   to: { born, doc: tidied(on, doc) },
 });
+
+/** Logs what real test fires showed, each as a record of its own. */
+export const logging = (tests: readonly TestFire[], born: string): Edit[] =>
+  tests.map((test, index) => {
+    const id = `${born}-${index + 1}`;
+    return making({ kind: 'test', id }, { ...test, id }, born);
+  });
 
 /** Removes a record as it is now; nothing when there is none. */
 export function removing(state: CrewState, on: RecordRef): Edit[] {

@@ -9,7 +9,7 @@ export const stateBefore = (now: CrewState, since: readonly Pick<TakenOperation,
   since.reduce((state, { edits }) => replay(state, inverse(edits)), now);
 
 /** Whether an edit is of a record, or of something in or of it: a unit's placings, a look's units and tests. */
-export function isOf(edit: Edit, ref: RecordRef): boolean {
+function isOf(edit: Edit, ref: RecordRef): boolean {
   const { on } = edit;
   if (keyOf(on) === keyOf(ref)) return true;
   if (ref.kind === 'unit') return on.kind === 'placing' && on.id === ref.id;

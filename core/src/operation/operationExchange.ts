@@ -6,6 +6,9 @@ import type { TakenOperation } from './takenOperation.ts';
 /** At most this many operations go in one request, so that an answer comes within its time. */
 export const MOST_AT_ONCE = 50;
 
+/** A clock further off than this misleads whoever reads the history, in seconds. */
+export const CLOCK_OFF_S = 90;
+
 export interface OperationsRequest {
   /** The device's clock as it sends, UTC, ISO 8601: how wrong that clock is shows by it. */
   sentAt: string;

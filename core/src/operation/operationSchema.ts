@@ -13,11 +13,11 @@ import type { AnyDoc, Made, RecordKind, RecordRef } from './crewState.ts';
 import type { Operation } from './edit.ts';
 
 /** As a device makes it: when, and enough by chance that no two devices make the same. */
-export const operationIdSchema = z.string().regex(/^[0-9a-f]{32}$/, 'must be 32 hexadecimal digits');
+const operationIdSchema = z.string().regex(/^[0-9a-f]{32}$/, 'must be 32 hexadecimal digits');
 
 export const lookHeadSchema = lookSchema.omit({ units: true });
 
-export const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
+const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
   event: eventSchema,
   family: familySchema,
   profile: profileSchema,
@@ -76,7 +76,7 @@ const recordEditSchema = z
 /** More than this is no person's doing. */
 const MOST_EDITS = 20_000;
 
-export const operationSchema = z.strictObject({
+const operationSchema = z.strictObject({
   id: operationIdSchema,
   version: z.literal(DOCUMENT_VERSION, { error: `is of another version than this Ergon reads (${DOCUMENT_VERSION})` }),
   crew: z.string().min(1).max(64),

@@ -107,7 +107,7 @@ export function readinessOf(judgement: Judgement, tests: readonly TestFire[]): L
   });
 }
 
-/** The latest test fire of a light in a shot. */
+/** The latest test fire of a light in a shot; of two at one moment the one that says something is wrong. */
 type Proof = (light: string, shot: ShotRef) => TestFire | undefined;
 
 function proofOf(shots: readonly Shot[], tests: readonly TestFire[]): Proof {
@@ -122,7 +122,7 @@ function proofOf(shots: readonly Shot[], tests: readonly TestFire[]): Proof {
     if (attitude === undefined) continue;
     const key = keyOf(test.light, { body: test.body, attitude });
     const known = latest.get(key);
-    if (!known || known.at <= test.at) latest.set(key, test);
+    if (!known || known.at < test.at || (known.at === test.at && known.result === 'fired')) latest.set(key, test);
   }
   return (light, shot) => latest.get(keyOf(light, shot));
 }

@@ -139,6 +139,14 @@ export function conflictText(conflict: Conflict, told: Told): { heading: string;
   };
 }
 
+/** The same told to the others of the crew: what somebody wanted and what stands. */
+export function unmetText(conflict: Conflict, told: Told): string {
+  const { edit } = conflict;
+  if (conflict.why !== 'changed' || edit.edit === 'record') return `Not done: ${editText(edit, told)}`;
+  const [wanted, stands] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.field, value, told));
+  return `Not done: ${fieldName(edit.field)} of ${recordName(edit.on, told)} ${wanted}, since ${stands} stands`;
+}
+
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Whether a member may have theirs in the place of what stands. */

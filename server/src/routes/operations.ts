@@ -7,7 +7,8 @@ import {
 import { type Request, type Response, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
-import { signedIn } from '../http/session.ts';
+import { ApiError } from '../errors.ts';
+import { type SignedIn, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
 import { authorOf } from '../store/crews.ts';
 import type { CrewServices } from '../store/crewServices.ts';
@@ -20,8 +21,10 @@ const requestSchema = z.strictObject({
 });
 
 const numberSchema = z.coerce.number().int().min(0).max(4_294_967_295);
-const pageSchema = z.union([z.strictObject({ after: numberSchema }), z.strictObject({ before: numberSchema })]);
-const feedSchema = z.strictObject({ after: numberSchema });
+/** Who asks, as the device knows it: on a browser two people share, the session may be the other's by now. */
+const asMember = { member: z.string().max(64).optional() };
+const feedSchema = z.strictObject({ ...asMember, after: numberSchema });
+const pageSchema = z.union([feedSchema, z.strictObject({ ...asMember, before: numberSchema })]);
 
 /** Operations in one page of the history. */
 const PAGE = 200;
@@ -50,8 +53,8 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
   });
 
   router.get('/operations', async (request, response) => {
-    const { crewId } = signedIn(request);
     const page = validated(pageSchema, request.query);
+    const { crewId } = signedInAs(request, page.member);
     const operations =
       'after' in page
         ? await operationsAfter(source, { crewId, after: page.after, most: PAGE })
@@ -61,8 +64,8 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
   });
 
   router.get('/feed', async (request, response) => {
-    const { crewId, member } = await authorOf(source, signedIn(request));
-    const { after } = validated(feedSchema, request.query);
+    const { after, member: asked } = validated(feedSchema, request.query);
+    const { crewId, member } = await authorOf(source, signedInAs(request, asked));
     const resumed = Number(request.get('last-event-id'));
     openStream(response);
     const stop = feed.listen(crewId, {
@@ -79,6 +82,12 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
     });
   });
   return router;
+}
+
+function signedInAs(request: Request, member: string | undefined): SignedIn {
+  const who = signedIn(request);
+  if (member !== undefined && member !== who.memberId) throw new ApiError('sign-in.other');
+  return who;
 }
 
 function openStream(response: Response): void {

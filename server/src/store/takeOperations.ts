@@ -2,7 +2,7 @@
 import { applyOperation, touched } from '@ergon/core/operation/applyOperation';
 import type { Made, RecordRef } from '@ergon/core/operation/crewState';
 import type { Operation } from '@ergon/core/operation/edit';
-import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
+import { CLOCK_OFF_S, type OperationAnswer } from '@ergon/core/operation/operationExchange';
 import { parseOperation, recordFaults } from '@ergon/core/operation/operationSchema';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
@@ -23,8 +23,6 @@ export interface Author {
 
 /** How often a transaction that the database gave up is started again. */
 const MOST_TRIES = 3;
-/** A clock further off than this misleads whoever reads the history, in seconds. */
-const CLOCK_OFF_S = 90;
 
 /** What can never be taken, however often it is sent. */
 class Refused extends Error {
@@ -43,14 +41,17 @@ export class OperationTaker {
     private readonly feed: Feed,
   ) {}
 
-  /** @param aheadS seconds the device's clock is ahead of ours. */
+  /**
+   * @param aheadS seconds the device's clock is ahead of ours.
+   * @throws ApiError where somebody else made it: it waits on its device for its own member.
+   */
   async take(author: Author, input: unknown, aheadS = 0): Promise<OperationAnswer> {
     const id = String((input as { id?: unknown } | null)?.id ?? '');
     const parsed = parseOperation(input);
     if ('faults' in parsed) return refusal(id, parsed.faults);
     const { operation } = parsed;
     if (operation.crew !== author.crewId || operation.member !== (author.member?.id ?? 'nobody'))
-      return refusal(id, [{ path: 'member', message: 'is not who is signed in: sign in as who made it' }]);
+      throw new ApiError('sign-in.other');
     return this.inTurn(author.crewId, () => this.takeParsed(author, operation, aheadS));
   }
 
