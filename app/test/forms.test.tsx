@@ -7,7 +7,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { useState } from 'react';
 import { DecimalField } from '../src/components/DecimalField';
-import { faultSentence } from '../src/components/FormField';
+import { faultSentence } from '../src/components/faultSentence';
 import { Notices } from '../src/components/Notices';
 import { withCarried } from '../src/kit/FamilyCarries';
 import { FamilyList } from '../src/kit/FamilyList';

@@ -144,7 +144,7 @@ test('what the server did not take stands there until it is sent again or droppe
     { rig, store },
   );
   const state = () => screen.getAllByRole('status', { name: 'Save state' })[0];
-  expect(await screen.findByText('Not taken: first purpose. purpose is too long.')).toBeInTheDocument();
+  expect(await screen.findByText('Not taken: first purpose. Purpose is too long.')).toBeInTheDocument();
   expect(state()).toHaveTextContent('2 to decide');
   await userEvent.click(screen.getByRole('button', { name: 'Drop it, first purpose' }));
   expect(sent).toEqual([]);

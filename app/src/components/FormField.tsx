@@ -1,5 +1,6 @@
 import { type Control, Controller, type FieldPath, type FieldValues } from 'react-hook-form';
 import { Field, type FieldProps } from './Field';
+import { faultSentence } from './faultSentence';
 
 interface FormFieldProps<T extends FieldValues> extends Omit<
   FieldProps,
@@ -26,11 +27,4 @@ export function FormField<T extends FieldValues>({ control, name, ...shown }: Fo
       )}
     />
   );
-}
-
-/** A schema's "is empty: give it a name" as it stands beside the field: "Empty: give it a name." */
-export function faultSentence(message: string | undefined): string | undefined {
-  if (!message) return undefined;
-  const said = message.replace(/^is /, '');
-  return `${said.charAt(0).toUpperCase()}${said.slice(1)}${said.endsWith('.') ? '' : '.'}`;
 }

@@ -9,6 +9,7 @@ import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { Button } from './Button';
+import { faultSentence } from './faultSentence';
 import { Words } from './Words';
 
 /** What needs the member's word, one thing at a time. */
@@ -64,7 +65,10 @@ function Parked({ parked: { operation, why }, onLater }: ParkedProps) {
     router.push(look === undefined ? '/kit' : { pathname: '/lines/[look]', params: { look } });
   };
   return (
-    <Notice heading={`Not taken: ${operation.label}.`} sentence={`${why} It stays on this device until you decide.`}>
+    <Notice
+      heading={`Not taken: ${operation.label}.`}
+      sentence={`${faultSentence(why)} It stays on this device until you decide.`}
+    >
       <Button grow label="Keep it" onPress={onLater} />
       <Button grow label="Change it" onPress={change} />
       <Button grow label="Drop it" onPress={() => queue.decide(operation.id, 'drop')} />

@@ -8,6 +8,7 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
+import { faultSentence } from '../components/faultSentence';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
@@ -103,7 +104,7 @@ function Undecided() {
         </Decision>
       ))}
       {parked.map(({ operation: { id, label }, why }) => (
-        <Decision key={id} words={`Not taken: ${label}. ${why}`}>
+        <Decision key={id} words={`Not taken: ${label}. ${faultSentence(why)}`}>
           <Button label="Send it again" hint={label} onPress={() => queue.decide(id, 'retry')} />
           <Button label="Drop it" hint={label} onPress={() => queue.decide(id, 'drop')} />
         </Decision>

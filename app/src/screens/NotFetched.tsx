@@ -5,17 +5,14 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
 /** A part of the app that did not come, or broke: said, with a way on, instead of an empty screen. */
-export function NotFetched({ error, retry }: { error: Error; retry: () => Promise<void> }) {
+export function NotFetched({ retry }: { retry: () => Promise<void> }) {
   const colours = useColours();
   return (
     <View role="main" style={[styles.page, { backgroundColor: colours.ground }]}>
       <Words as="title" level={1}>
         This part did not open
       </Words>
-      <Words live>Nothing you did is lost. It may not have been fetched yet: try again once the server is near.</Words>
-      <Words as="small" tone="quiet">
-        {error.message}
-      </Words>
+      <Words live>Your changes are kept. It may not have been fetched yet: try again once the server is near.</Words>
       <Button kind="act" label="Try again" onPress={() => void retry()} />
       <Button label="Open Ergon anew" onPress={() => window.location.assign('/')} />
     </View>
