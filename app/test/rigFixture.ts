@@ -9,7 +9,7 @@ import { join } from 'node:path';
 /** The demo as the server would answer it. */
 export function demoRig(): CrewRig {
   const document = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
-  const empty = emptyState(document.event);
+  const empty = emptyState();
   return {
     ...applyOperation(empty, importing(empty, document, 'start')).state,
     crew: { id: 'demo', name: 'Demo crew', isDemo: true },

@@ -42,8 +42,12 @@ describe('undo and redo', () => {
       (queue) =>
         queue.submit('import', (rig, born) => {
           const document = toDocument(rig);
-          const looks = [...document.looks.slice(1), { id: 'new', name: 'New', units: { 'light-1': { on: true } } }];
-          return importing(rig, { ...document, event: { name: 'Other' }, looks }, born);
+          const looks = [
+            ...document.looks.slice(1),
+            { id: 'new', name: 'New', event: 'ropewalk', units: { 'light-1': { on: true } } },
+          ];
+          const events = document.events.map((event) => ({ ...event, name: 'Other' }));
+          return importing(rig, { ...document, events, looks }, born);
         }),
     ],
   ])('%s: the document is byte for byte as before, and as after', async (_, act) => {

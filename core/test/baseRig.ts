@@ -165,6 +165,7 @@ const air = { channel: 11, networkId: 27 } as const;
 const LOOK: Look = {
   id: 'look',
   name: 'Look',
+  event: 'event',
   units: {
     'body-1': { shutterType: 'mechanical', shutter: '1/160', flashFiring: true, exposureMode: 'manual' },
     'body-2': { shutterType: 'mechanical', shutter: '1/160', flashFiring: true, exposureMode: 'manual' },

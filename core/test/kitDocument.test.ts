@@ -7,6 +7,7 @@ import { defineMigrations, migrate } from '../src/record/migrate';
 import type { FlashProfile } from '../src/record/profile';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { judge } from '../src/verdict/judge';
+import { readinessOf } from '../src/verdict/readiness';
 import { withBlanks } from './blankedRig';
 import { forEachRig } from './lawHarness';
 import fc from 'fast-check';
@@ -32,7 +33,8 @@ test('the demo holds what it promises: nine lights, two bodies, a dozen faults, 
   );
   expect(rig.lights).toHaveLength(9);
   expect(rig.bodies.map((body) => body.profile.shoe.system)).toEqual(['kestoril', 'varnholt']);
-  const found = document.looks.flatMap((look) => judge(buildRig(kit, look)).findings);
+  const wedding = document.looks.filter((look) => look.event === 'ropewalk');
+  const found = wedding.flatMap((look) => judge(buildRig(kit, look)).findings);
   expect(found.filter((finding) => finding.severity !== 'A').length).toBeGreaterThanOrEqual(12);
   expect(found.filter((finding) => finding.code === 'advice.unknown-field')).toHaveLength(1);
 });
@@ -54,8 +56,8 @@ test('null and left out are written alike: not at all', () => {
 
 test.each<[string, (document: ReturnType<typeof demo>) => unknown, string]>([
   ['not an object', () => [], ': is not an object: an Ergon document starts with { "format": "ergon-kit" }'],
-  ['from the future', (d) => ({ ...d, version: 3 }), 'version: is 3, newer than this Ergon reads (2): update Ergon'],
-  ['no version', ({ version: _, ...d }) => d, 'version: Invalid input: expected 2'],
+  ['from the future', (d) => ({ ...d, version: 4 }), 'version: is 4, newer than this Ergon reads (3): update Ergon'],
+  ['no version', ({ version: _, ...d }) => d, 'version: Invalid input: expected 3'],
   ['a misspelt field', (d) => ({ ...d, lokos: [] }), 'lokos: is not a known field: remove it or check its spelling'],
   [
     'an unknown setting',
@@ -182,7 +184,7 @@ test('a version 1 document reads as it was meant: a flash fires and is dialled b
   const parsed = parseDocument(old);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults));
   const [flash, strobe] = parsed.document.profiles;
-  expect(parsed.document.version).toBe(2);
+  expect(parsed.document.version).toBe(3);
   expect(flash).toMatchObject({
     can: {
       'on-body': { fire: true, manual: true, ttl: true },
@@ -201,6 +203,78 @@ test('a version 1 document reads as it was meant: a flash fires and is dialled b
   expect((flash as FlashProfile).triggerVoltage).toBeUndefined();
 });
 
+test('a version 2 document becomes one event, with a moment for each look in the order of the evening', () => {
+  const old = {
+    format: 'ergon-kit',
+    version: 2,
+    event: { name: 'Wedding', date: '2027-06-12', place: 'The quay' },
+    families: [],
+    profiles: [],
+    units: [],
+    looks: [
+      { id: 'dance', name: 'Last dance', time: '00:30', place: 'Shed', quietMinutes: 5, units: {} },
+      { id: 'some-time', name: 'Some time', units: {} },
+      { id: 'vows', name: 'Vows', time: '14:00', units: {} },
+    ],
+  };
+  const parsed = parseDocument(old);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults));
+  const written = JSON.parse(writeDocument(parsed.document)) as KitDocument;
+  expect(written.events).toEqual([
+    {
+      id: 'event',
+      name: 'Wedding',
+      date: '2027-06-12',
+      venue: 'The quay',
+      moments: [
+        { id: 'vows', name: 'Vows', time: '14:00', look: 'vows' },
+        { id: 'dance', name: 'Last dance', time: '00:30', place: 'Shed', look: 'dance' },
+        { id: 'some-time', name: 'Some time', look: 'some-time' },
+      ],
+    },
+  ]);
+  expect(written.looks[0]).toEqual({ id: 'dance', name: 'Last dance', event: 'event', quietMinutes: 5, units: {} });
+  expect(written.tests).toEqual([]);
+  const gear = parseDocument({ ...old, looks: [] });
+  expect(gear.ok && gear.document.events).toEqual([]);
+});
+
+test.each<[string, (document: KitDocument) => void, string]>([
+  [
+    'a moment that uses an unknown look',
+    (d) => (d.events[0]!.moments[0]!.look = 'ghost'),
+    'events[0].moments[0].look: names look "ghost"',
+  ],
+  ['a look of an unknown event', (d) => (d.looks[0]!.event = 'ghost'), 'looks[0].event: names event "ghost"'],
+  ['a test fire of an unknown look', (d) => (d.tests[0]!.look = 'ghost'), 'tests[0].look: names look "ghost"'],
+  [
+    'a moment twice',
+    (d) => d.events[1]!.moments.push(d.events[0]!.moments[0]!),
+    'moments[4].id: "harvest-supper" is used twice',
+  ],
+  [
+    'a time that is none',
+    (d) => (d.events[0]!.moments[0]!.time = '24:10'),
+    'events[0].moments[0].time: write the time as HH:MM',
+  ],
+])('%s is named', (_, spoilt, expected) => {
+  const document = demo();
+  spoilt(document);
+  expect(faults(document).map((fault) => fault.slice(0, expected.length))).toEqual([expected]);
+});
+
+test('what the demo says of its past event still holds: each of its lights is proven', () => {
+  const document = demo();
+  const past = document.looks.filter(({ event }) => event === 'harvest');
+  const states = past.flatMap((look) =>
+    readinessOf(
+      judge(buildRig(indexKit(document), look)),
+      document.tests.filter((test) => test.look === look.id),
+    ).map(({ state }) => state),
+  );
+  expect(states).toEqual(Array(5).fill('proven'));
+});
+
 test('a broken version 1 document is refused by the schema, not by the migration', () => {
   expect(faults({ format: 'ergon-kit', version: 1, profiles: 7, families: [null, 'x'] })).toContain(
     'profiles: Invalid input: expected array, received number',
@@ -217,7 +291,15 @@ test('random documents round-trip byte for byte once they are written', () => {
     const document = {
       format: 'ergon-kit',
       version: DOCUMENT_VERSION,
-      event: { name, date: draw.boolean() ? '2026-06-20' : null },
+      events: [
+        {
+          id: 'event',
+          name,
+          date: draw.boolean() ? '2026-06-20' : null,
+          notes: text,
+          moments: [{ id: 'm', name, look: look.id, time: draw.boolean() ? '18:00' : null }],
+        },
+      ],
       families: kit.families,
       profiles: kit.profiles.map((profile) => ({
         ...profile,
@@ -230,7 +312,8 @@ test('random documents round-trip byte for byte once they are written', () => {
         lentTo: draw.boolean() ? name : null,
         inService: draw.boolean(),
       })),
-      looks: [{ ...look, time: '18:00' }],
+      looks: [look],
+      tests: [],
     };
     const parsed = parseDocument(document);
     if (!parsed.ok) throw new Error(JSON.stringify(parsed.faults));

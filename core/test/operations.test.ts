@@ -3,9 +3,9 @@ import { isDeepStrictEqual } from 'node:util';
 import { canonical } from '../src/measure/canonical.ts';
 import { applyOperation, replay } from '../src/operation/applyOperation.ts';
 import { toDocument } from '../src/operation/crewDocument.ts';
-import type { CrewState } from '../src/operation/crewState.ts';
+import { type CrewState, emptyState } from '../src/operation/crewState.ts';
 import { cellOf, type Edit, inverse } from '../src/operation/edit.ts';
-import { making, placingRef, removing, settingEdits } from '../src/operation/editsOf.ts';
+import { importing, making, placingRef, removing, settingEdits } from '../src/operation/editsOf.ts';
 import { stateBefore } from '../src/operation/history.ts';
 import { parseDocument } from '../src/record/kitDocument.ts';
 import type { Draw } from './draw.ts';
@@ -39,7 +39,7 @@ function situation(start: CrewState, draw: Draw): { state: CrewState; edits: Edi
 }
 
 /** Equal as values; only where they differ are they written out. */
-function same(a: CrewState, b: CrewState): void {
+function same(a: object, b: object): void {
   if (!isDeepStrictEqual(a, b)) expect(canonical(a)).toBe(canonical(b));
 }
 
@@ -126,6 +126,9 @@ test('whatever members do, in whatever order, what is exported is taken in again
     const parsed = parseDocument(JSON.parse(JSON.stringify(toDocument(state))));
     const dangling = parsed.ok ? [] : parsed.faults.filter(({ message }) => message.startsWith('names '));
     expect(dangling).toEqual([]);
+    const document = toDocument(state);
+    const elsewhere = applyOperation(emptyState(), importing(emptyState(), document, 'other')).state;
+    same(toDocument(elsewhere), document);
     read++;
   });
   expect(stale).toBeGreaterThan(RUNS / 20);
@@ -134,11 +137,12 @@ test('whatever members do, in whatever order, what is exported is taken in again
 
 describe('what was removed and made again is another', () => {
   const state = (): CrewState => ({
-    event: { name: 'E' },
+    events: [{ id: 'event', name: 'E' }],
+    moments: [],
     families: [],
     profiles: [],
     units: [],
-    looks: [{ id: 'look', name: 'Look', units: {} }],
+    looks: [{ id: 'look', name: 'Look', event: 'event', units: {} }],
     tests: [],
     born: {},
   });

@@ -3,6 +3,15 @@ import { type CrewState, emptyState, type RecordRef } from '../src/operation/cre
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { toDocument } from '../src/operation/crewDocument.ts';
 import type { Edit } from '../src/operation/edit.ts';
+import {
+  addingMoment,
+  changingMoment,
+  copyingEvent,
+  copyingLook,
+  copyingMoment,
+  movingMoment,
+} from '../src/operation/eventEdits.ts';
+import { momentsOf } from '../src/operation/timetable.ts';
 import { importing, making, placingRef, putting, removing, settingEdits } from '../src/operation/editsOf.ts';
 import type { SettingPath, SettingValue } from '../src/record/settings.ts';
 import type { Draw } from './draw.ts';
@@ -26,13 +35,21 @@ export function randomState({ kit, look }: RandomRig, draw: Draw): CrewState {
       },
     ] as const;
   });
-  const empty = emptyState({ name: 'Wedding' });
+  const empty = emptyState();
   const document = {
     ...toDocument(empty),
+    events: [
+      {
+        id: 'event',
+        name: 'Wedding',
+        date: '2027-06-12',
+        moments: [{ id: 'first', name: 'First', time: '18:00', look: look.id }],
+      },
+    ],
     families: [...kit.families],
     profiles: [...kit.profiles],
     units: [...kit.units],
-    looks: [look, { id: 'second', name: 'Second', units: Object.fromEntries(pruned) }],
+    looks: [look, { id: 'second', name: 'Second', event: 'event', units: Object.fromEntries(pruned) }],
   };
   return applyOperation(empty, importing(empty, document, 'start')).state;
 }
@@ -74,6 +91,8 @@ const refsOf = (state: CrewState): RecordRef[] => [
   ...state.profiles.map(({ id }) => ({ kind: 'profile' as const, id })),
   ...state.families.map(({ id }) => ({ kind: 'family' as const, id })),
   ...state.looks.map(({ id }) => ({ kind: 'look' as const, id })),
+  ...state.moments.map(({ id }) => ({ kind: 'moment' as const, id })),
+  ...state.events.map(({ id }) => ({ kind: 'event' as const, id })),
   ...state.tests.map(({ id }) => ({ kind: 'test' as const, id })),
   ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
 ];
@@ -113,7 +132,9 @@ export function somethingRenamed(state: CrewState, draw: Draw, born: string): Ed
 /** The state as a document, some of it otherwise, taken in again. */
 export function documentImported(state: CrewState, draw: Draw, born: string): Edit[] {
   const document = structuredClone(toDocument(state));
-  document.event = { name: `Event ${born}`, date: '2027-06-12' };
+  for (const event of document.events) if (draw.boolean()) event.name = `Event ${born}`;
+  for (const event of document.events) if (draw.boolean()) event.moments.reverse();
+  document.events.push({ id: `event-${born}`, name: 'Brought in', moments: [] });
   for (const look of document.looks) {
     const ids = Object.keys(look.units);
     const named = new Set(
@@ -128,16 +149,45 @@ export function documentImported(state: CrewState, draw: Draw, born: string): Ed
     if (free !== undefined && draw.boolean()) delete look.units[free];
     for (const settings of Object.values(look.units)) if (draw.oneIn(3)) settings.channel = draw.pick(1, 7, null);
   }
-  document.looks.push({ id: `look-${born}`, name: 'Brought in', units: {} });
+  document.looks.push({ id: `look-${born}`, name: 'Brought in', event: `event-${born}`, units: {} });
   return importing(state, document, born);
+}
+
+const TIMES = ['14:00', '18:00', '18:30', '23:50', '00:20', null] as const;
+
+/** A timetable that is made, changed, copied and put in another order. */
+export function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[] {
+  if (state.events.length === 0)
+    return [making({ kind: 'event', id: `e-${born}` }, { id: `e-${born}`, name: 'E' }, born)];
+  const event = draw.pick(...state.events);
+  const looks = state.looks.filter((look) => look.event === event.id);
+  const look = looks.length > 0 && draw.boolean() ? draw.pick(...looks).id : null;
+  const moments = momentsOf(state, event.id);
+  const kind = draw.integer(0, 5);
+  if (kind === 0 || moments.length === 0)
+    return addingMoment(state, event.id, { id: `m-${born}`, name: 'Toast', time: draw.pick(...TIMES), look }, born);
+  const moment = draw.pick(...moments);
+  if (kind === 1) return changingMoment(state, { ...moment, time: draw.pick(...TIMES), look });
+  if (kind === 2) return movingMoment(state, moment.id, draw.pick(1, -1));
+  if (kind === 3) return copyingMoment(state, moment.id, { copy: `c-${born}`, born });
+  if (kind === 4 && looks.length > 0)
+    return copyingLook(
+      draw.pick(...looks),
+      { id: `l-${born}`, name: 'Copy', event: draw.pick(...state.events).id },
+      born,
+    );
+  let made = 0;
+  const copy = { id: `e-${born}`, name: 'Like it', date: '2027-08-01' };
+  return copyingEvent(state, event.id, { copy, newId: () => `n${made++}-${born}`, born });
 }
 
 /** What a member might do next, of any kind. */
 export function anyEdits(state: CrewState, draw: Draw, born: string): Edit[] {
-  const [kind] = [draw.integer(0, 9)];
+  const kind = draw.integer(0, 11);
   if (kind < 5) return settingsChanged(state, draw);
   if (kind === 5) return somethingMade(state, draw, born);
   if (kind === 6) return somethingRenamed(state, draw, born);
   if (kind === 7) return documentImported(state, draw, born);
+  if (kind < 10) return eventPlanned(state, draw, born);
   return somethingRemoved(state, draw);
 }

@@ -67,6 +67,7 @@ class Maker {
       look: {
         id: 'look',
         name: 'Look',
+        event: 'event',
         ...(this.nearly(false, true) && { quietMinutes: 20 }),
         ...(this.nearly(false, true) && { emitters: [{ name: 'Net', mhz: this.pick(2405, 2410, 5000), widthMhz: 4 }] }),
         units: this.settings,

@@ -102,12 +102,12 @@ async function comeToRest(world: World, phones: readonly SoakPhone[]): Promise<v
   }
 }
 
-const stateOf = ({ event, families, profiles, units, looks, tests, born }: CrewState): string =>
-  digest(canonical({ event, families, profiles, units, looks, tests, born }));
+const stateOf = ({ events, moments, families, profiles, units, looks, tests, born }: CrewState): string =>
+  digest(canonical({ events, moments, families, profiles, units, looks, tests, born }));
 
 async function verify({ databaseUrl }: World, phones: readonly SoakPhone[]): Promise<void> {
   const { state, last, operations } = await readStored(databaseUrl, 'Soakers');
-  const replayed = operations.map(({ edits }) => edits).reduce(replay, emptyState(state.event));
+  const replayed = operations.map(({ edits }) => edits).reduce(replay, emptyState());
   check(stateOf(replayed) === stateOf(state), 'the records are not what the operations come to');
   check(
     operations.every((one, index) => one.number === index + 1),

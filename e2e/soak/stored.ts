@@ -24,7 +24,7 @@ export async function readStored(databaseUrl: string, crewName: string): Promise
       'SELECT id, number, edits FROM operations WHERE crewId = ? ORDER BY number',
       crew!.id as string,
     );
-    const draft = new Draft(emptyState({ name: crew!.name as string }));
+    const draft = new Draft(emptyState());
     for (const { kind, id, lookId, doc, born } of records) {
       const on = { kind: kind as RecordKind, id: id as string, ...(lookId !== '' && { look: lookId as string }) };
       draft.write(on, { born: born as string | null, doc: parsed(doc as AnyDoc) });

@@ -11,7 +11,7 @@ import { sharedSecret } from './database/sharedSecret.ts';
 import { createSessionStore } from './database/sessionStore.ts';
 import { createApp } from './http/createApp.ts';
 import { createCrewServices } from './store/crewServices.ts';
-import { ensureDemo } from './store/crews.ts';
+import { ensureDemo } from './store/demo.ts';
 
 export interface ServeOptions {
   dataFolder: string;
@@ -43,7 +43,7 @@ export async function serve(options: ServeOptions): Promise<Running> {
     const source = await createDataSource(database.app).initialize();
     const demo = readDemo(demoFile);
     const crews = createCrewServices(source);
-    if (await ensureDemo(source, crews.taker, demo)) say('loaded the demo');
+    if (await ensureDemo(source, crews, { document: demo, now: new Date() })) say('loaded the demo');
     const sessions = createSessionStore(database.app);
     const logger = pino({ level: 'warn' }, pino.destination(join(dataFolder, 'server.log')));
     const app = createApp({

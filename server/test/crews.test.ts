@@ -15,7 +15,7 @@ test('a crew starts empty, imports a document, and sees only its own', async () 
   await north.imports(readDemo());
   expect(await north.rig()).toMatchObject({
     crew: { name: 'North', isDemo: false },
-    event: { name: 'Ropewalk wedding' },
+    events: [{ name: 'Mill harvest supper' }, { name: 'Regatta supper' }, { name: 'Ropewalk wedding' }],
   });
   expect(await south.rig()).toMatchObject({ units: [], looks: [], tests: [], number: 0 });
 });

@@ -1,5 +1,7 @@
 import { applyOperation } from '@ergon/core/operation/applyOperation';
-import { inverse } from '@ergon/core/operation/edit';
+import type { CrewState } from '@ergon/core/operation/crewState';
+import { type Edit, inverse } from '@ergon/core/operation/edit';
+import { momentsOf } from '@ergon/core/operation/timetable';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -14,7 +16,7 @@ import { RecordRow } from '../src/entities/RecordRow';
 import { MIGRATIONS } from '../src/migrations/index.ts';
 import { CrewStates } from '../src/store/crewStates';
 import { createCrewServices } from '../src/store/crewServices';
-import { ensureDemo } from '../src/store/crews';
+import { ensureDemo } from '../src/store/demo';
 import { freshLogins, readDemo } from './testServer';
 
 const NAMES = MIGRATIONS.map((migration) => migration.name);
@@ -33,8 +35,10 @@ test('every migration goes up, down and up again, and leaves the schema the enti
   expect(await migrateDatabase(migrator)).toEqual(NAMES);
 });
 
-// Before the last one there were tables for each kind.
-test.each(NAMES.slice(0, -1).map((name, index) => [name, index] as const))(
+/** Before records there were tables for each kind. */
+const BEFORE_RECORDS = NAMES.findIndex((name) => name.startsWith('Operations'));
+
+test.each(NAMES.slice(0, BEFORE_RECORDS).map((name, index) => [name, index] as const))(
   '%s keeps the rows that were there before it',
   async (_, index) => {
     const { migrator } = await freshLogins(`rows${index}`);
@@ -47,7 +51,7 @@ test.each(NAMES.slice(0, -1).map((name, index) => [name, index] as const))(
       await source.runMigrations({ transaction: 'each' });
       const rows = await source.getRepository(RecordRow).find({ order: { kind: 'ASC' } });
       expect(rows).toMatchObject([
-        { crewId: 'c', kind: 'event', id: 'event', doc: { name: 'E' }, born: null },
+        { crewId: 'c', kind: 'event', id: 'event', doc: { id: 'event', name: 'E' }, born: null },
         { crewId: 'c', kind: 'unit', id: 'u', lookId: '', doc: { id: 'u' }, born: null },
       ]);
     } finally {
@@ -89,8 +93,8 @@ test('stored records of document version 1 become version 2, and those at 2 stay
     await source.runMigrations({ transaction: 'each' });
     const stored = await source.getRepository(RecordRow).find({ where: { kind: 'profile' }, order: { id: 'ASC' } });
     expect(stored.map((row) => [row.id, row.docVersion])).toEqual([
-      ['p', 2],
-      ['q', 2],
+      ['p', 3],
+      ['q', 3],
     ]);
     expect(stored[0]!.doc).toMatchObject({ can: { radio: { fire: true, ttl: false }, 'on-body': { ttl: true } } });
     expect(stored[0]!.doc).not.toHaveProperty('ttl');
@@ -155,7 +159,7 @@ test('what is stored today becomes records without a history; what was removed c
     await placed('gone', { channel: 5 });
     await source.runMigrations({ transaction: 'each' });
     const { state, number } = await new CrewStates(source).latest('c');
-    expect(state).toMatchObject({ event: { name: 'E' }, units: [{ id: 'kept' }], born: {} });
+    expect(state).toMatchObject({ events: [{ id: 'event', name: 'E' }], units: [{ id: 'kept' }], born: {} });
     expect(state.looks[0]!.units).toEqual({ kept: { sees: ['kept'], channel: 3 } });
     expect(number).toBe(1);
     const [removal] = await source.getRepository(OperationRow).find();
@@ -169,6 +173,72 @@ test('what is stored today becomes records without a history; what was removed c
     await source.destroy();
   }
 });
+
+test('what is stored of version 2 becomes events and moments, its history too', async () => {
+  const { migrator } = await freshLogins('events');
+  await migrateDatabase(migrator);
+  const source = await createDataSource(migrator).initialize();
+  const put = (kind: string, id: string, doc: object, born: string | null = null) =>
+    source.query(
+      `INSERT INTO records (crewId, kind, lookId, id, doc, docVersion, born) VALUES ('c', ?, '', ?, ?, 2, ?)`,
+      [kind, id, JSON.stringify(doc), born],
+    );
+  const look = { kind: 'look', id: 'dance' };
+  const head = { id: 'dance', name: 'Dance', time: '20:15', place: 'Shed', quietMinutes: 5 };
+  const done: object[][] = [
+    [{ edit: 'record', on: look, from: null, to: { born: 'one', doc: head } }],
+    [
+      { edit: 'field', on: look, born: 'one', field: 'time', from: '20:15', to: '00:30' },
+      { edit: 'field', on: look, born: 'one', field: 'place', from: 'Shed', to: 'Loft' },
+      { edit: 'field', on: look, born: 'one', field: 'name', from: 'Dance', to: 'Last dance' },
+      { edit: 'field', on: { kind: 'event', id: 'event' }, born: null, field: 'place', from: null, to: 'Quay' },
+    ],
+  ];
+  try {
+    await undoTo(source, 'Events');
+    await source.query(`INSERT INTO crews (id, name, lastOperation) VALUES ('c', 'Crew', 2), ('d', 'Idle', 0)`);
+    await put('event', 'event', { name: 'E', place: 'Quay' });
+    await put('look', 'dance', { ...head, name: 'Last dance', time: '00:30', place: 'Loft' }, 'one');
+    await put('look', 'vows', { id: 'vows', name: 'Vows', time: '14:00' });
+    for (const [index, edits] of done.entries())
+      await source.query(
+        `INSERT INTO operations (crewId, number, id, label, at, takenAt, docVersion, edits, conflicts)
+         VALUES ('c', ?, ?, 'x', NOW(6), NOW(6), 2, ?, '[]')`,
+        [index + 1, `${index}`.repeat(32), JSON.stringify(edits)],
+      );
+    await source.runMigrations({ transaction: 'each' });
+    const { state } = await new CrewStates(source).latest('c');
+    expect(state.events).toEqual([{ id: 'event', name: 'E', venue: 'Quay' }]);
+    expect(momentsOf(state, 'event').map(({ id, name, time, place, look: of }) => [id, name, time, place, of])).toEqual(
+      [
+        ['vows', 'Vows', '14:00', undefined, 'vows'],
+        ['dance', 'Last dance', '00:30', 'Loft', 'dance'],
+      ],
+    );
+    expect(state.looks).toEqual([
+      { id: 'dance', name: 'Last dance', event: 'event', quietMinutes: 5, units: {} },
+      { id: 'vows', name: 'Vows', event: 'event', units: {} },
+    ]);
+    // Taken back one after the other, nothing is left but what is older than the history.
+    const rows = await source.getRepository(OperationRow).find({ order: { number: 'DESC' } });
+    const [before] = [rows.reduce((now, { edits }) => undone(now, edits), state)];
+    expect(before).toMatchObject({
+      events: [{ id: 'event', name: 'E' }],
+      looks: [{ id: 'vows' }],
+      moments: [{ id: 'vows' }],
+    });
+    expect(before.events[0]).not.toHaveProperty('venue');
+    expect((await new CrewStates(source).latest('d')).state.events).toEqual([{ id: 'event', name: 'Idle' }]);
+  } finally {
+    await source.destroy();
+  }
+});
+
+function undone(state: CrewState, edits: readonly Edit[]): CrewState {
+  const { state: before, conflicts } = applyOperation(state, inverse(edits));
+  expect(conflicts).toEqual([]);
+  return before;
+}
 
 test('no drift: TypeORM would change nothing but names of keys and collations of the tables', async () => {
   const { migrator } = await freshLogins('drift');
@@ -204,17 +274,31 @@ test('the app’s own user can read and write rows of its database and nothing e
   }
 });
 
-test('the demo is loaded once', async () => {
+test('the demo is loaded once, for a day to come, and again while nobody has touched it', async () => {
   const { app, migrator } = await freshLogins('demo');
   await migrateDatabase(migrator);
   const source = await createDataSource(app).initialize();
   try {
-    const { taker } = createCrewServices(source);
+    const on = (day: string) => ({ document: readDemo(), now: new Date(`${day}T12:00:00Z`) });
+    const services = createCrewServices(source);
+    const wedding = async () => {
+      const { state } = await services.states.latest('demo');
+      const next = state.events.find(({ id }) => id === 'ropewalk')!.date;
+      return { next, tested: state.tests[0]!.at.slice(0, 10) };
+    };
     // Two servers that start at once, then one more.
-    const other = createCrewServices(source).taker;
-    await Promise.all([ensureDemo(source, taker, readDemo()), ensureDemo(source, other, readDemo())]);
+    await Promise.all([
+      ensureDemo(source, services, on('2031-01-01')),
+      ensureDemo(source, createCrewServices(source), on('2031-01-01')),
+    ]);
     expect(await source.getRepository(OperationRow).count()).toBe(1);
-    expect(await ensureDemo(source, taker, readDemo())).toBe(false);
+    expect(await ensureDemo(source, services, on('2031-01-03'))).toBe(false);
+    // A Saturday to come, with what was tested five weeks before it.
+    expect(await wedding()).toEqual({ next: '2031-01-04', tested: '2030-11-30' });
+    // Over and as it came: it comes again. Somebody's work stays.
+    expect(await ensureDemo(source, services, on('2031-01-05'))).toBe(true);
+    expect(await wedding()).toEqual({ next: '2031-01-11', tested: '2030-12-07' });
+    expect(await ensureDemo(source, services, on('2031-01-20'))).toBe(false);
   } finally {
     await source.destroy();
   }

@@ -93,15 +93,15 @@ test('what another server took is told too, and nothing of another crew', async 
     const operation = await mate.operation((rig) => [
       {
         edit: 'field',
-        on: { kind: 'event', id: 'event' },
-        born: null,
-        field: 'place',
-        from: rig.event.place ?? null,
+        on: { kind: 'event', id: 'ropewalk' },
+        born: rig.born['event/ropewalk'] ?? null,
+        field: 'venue',
+        from: rig.events.find(({ id }) => id === 'ropewalk')!.venue ?? null,
         to: `Place ${n}`,
       },
     ]);
     await other.taker.take({ crewId: crew.id, member }, operation);
-    await strangers.imports({ ...readDemo(), looks: [] });
+    await strangers.imports({ ...readDemo(), events: [], looks: [], tests: [] });
   }
   await until(() => ear.told.length === 6);
   expect(numbersOf(ear.told)).toEqual(from(number + 1, 6));

@@ -47,7 +47,7 @@ test('sent again it is answered the same and done once, test fires too', async (
   expect(await one.answer(operation)).toEqual(first);
   const { tests, number } = await one.rig();
   // Logged when it was made, not when it arrived.
-  expect(tests).toEqual([{ id: `${operation.id}-1`, ...test }]);
+  expect(tests.filter(({ look }) => look === 'vows')).toEqual([{ id: `${operation.id}-1`, ...test }]);
   expect(number).toBe(first.operation.number);
 });
 
@@ -119,7 +119,7 @@ test('the operations replayed from the first give what the records hold', async 
   const replayed = rows.reduce(
     (state: CrewState, { edits }: { edits: string | [] }) =>
       replay(state, typeof edits === 'string' ? JSON.parse(edits) : edits),
-    emptyState({ name: crew.name }),
+    emptyState(),
   );
   const stored = await new CrewStates(server.source).latest(crew.id);
   expect(canonical(stored.state)).toBe(canonical(replayed));
@@ -160,13 +160,13 @@ test('hundreds of units land at once', async () => {
   expect((await one.rig()).units).toHaveLength(before + 480);
 });
 
-test('a model handed over lands in another crew and leaves that crew its event', async () => {
+test('a model handed over lands in another crew without an event', async () => {
   const [one] = await twoMates();
   const handed = JSON.parse((await one.agent.get('/api/document/profiles/oakvane-both').expect(200)).text);
   const other = new Mate(await server.crew('Neighbours'));
   await other.imports(handed);
   const theirs = await other.rig();
-  expect(theirs.event.name).toBe('Neighbours');
+  expect(theirs.events).toEqual([]);
   expect(theirs.profiles.map(({ id }) => id)).toEqual(['oakvane-both']);
   expect(theirs.families.map(({ id }) => id)).toEqual(['lapwing', 'sanderling']);
   await other.agent.get('/api/document/profiles/tholmar-200').expect(404);

@@ -10,7 +10,7 @@ import { createLogins } from '../src/database/privateMariadb';
 import { createSessionStore } from '../src/database/sessionStore';
 import { createApp } from '../src/http/createApp';
 import { createCrewServices, type CrewServices } from '../src/store/crewServices';
-import { ensureDemo } from '../src/store/crews';
+import { ensureDemo } from '../src/store/demo';
 
 const PASSPHRASE = 'tarred hemp rope';
 export const DEMO_FILE = join(__dirname, '../../demo/ropewalk.json');
@@ -43,7 +43,7 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
   const source = await createDataSource(login).initialize();
   const demo = readDemo();
   const crews = createCrewServices(source);
-  await ensureDemo(source, crews.taker, demo);
+  await ensureDemo(source, crews, { document: demo, now: new Date() });
   const sessions = createSessionStore(login);
   const app = createApp({ source, crews, sessionStore: sessions.store, sessionSecret: 'test', demo, triesPerMinute });
   const enter = async (path: string, body: object) => {

@@ -3,15 +3,20 @@ import { DOCUMENT_VERSION } from '../record/documentMigrations.ts';
 import type { KitDocument } from '../record/kitDocument.ts';
 import { radiosOf } from '../record/profile.ts';
 import type { CrewState } from './crewState.ts';
+import { momentsOf } from './timetable.ts';
 
-export const toDocument = ({ event, families, profiles, units, looks }: CrewState): KitDocument => ({
+export const toDocument = (state: CrewState): KitDocument => ({
   format: 'ergon-kit',
   version: DOCUMENT_VERSION,
-  event,
-  families: [...families],
-  profiles: [...profiles],
-  units: [...units],
-  looks: [...looks],
+  events: state.events.map((event) => ({
+    ...event,
+    moments: momentsOf(state, event.id).map(({ event: _event, rank: _rank, ...moment }) => moment),
+  })),
+  families: [...state.families],
+  profiles: [...state.profiles],
+  units: [...state.units],
+  looks: [...state.looks],
+  tests: [...state.tests],
 });
 
 /** One model with the families it speaks, to hand to another crew; null when there is no such model. */
@@ -20,5 +25,5 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
   if (!profile) return null;
   const spoken = new Set(radiosOf(profile).map((radio) => radio.family));
   const families = state.families.filter((family) => spoken.has(family.id));
-  return { ...toDocument(state), families, profiles: [profile], units: [], looks: [] };
+  return { ...toDocument(state), events: [], families, profiles: [profile], units: [], looks: [], tests: [] };
 }

@@ -1,18 +1,24 @@
 /** All a crew has, as one value: what operations change, and what the server, its feed and every phone agree on. */
+import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
-import type { EventInfo } from '../record/kitDocument.ts';
 import type { Look } from '../record/look.ts';
 import type { Profile } from '../record/profile.ts';
 import { type Settings, withGroups } from '../record/settings.ts';
-import type { TestFire } from '../record/testFire.ts';
+import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
 
 export type LookHead = Omit<Look, 'units'>;
-export type LoggedTest = TestFire & { id: string };
+
+/** A moment by itself: whose evening it is of, and where it stands there; the lower comes first. */
+export interface RankedMoment extends Moment {
+  event: string;
+  rank: number;
+}
 
 /** What a record of each kind holds. A placing is one unit in one look. */
 export interface Docs {
-  event: EventInfo;
+  event: EventHead;
+  moment: RankedMoment;
   family: Family;
   profile: Profile;
   unit: Unit;
@@ -41,7 +47,8 @@ export interface Made {
 
 /** Lists are in the order of their ids, tests in the order they were made: equal states are equal values. */
 export interface CrewState {
-  event: EventInfo;
+  events: readonly EventHead[];
+  moments: readonly RankedMoment[];
   families: readonly Family[];
   profiles: readonly Profile[];
   units: readonly Unit[];
@@ -51,10 +58,9 @@ export interface CrewState {
   born: Readonly<Record<string, string>>;
 }
 
-export const EVENT_REF: RecordRef = { kind: 'event', id: 'event' };
-
-export const emptyState = (event: EventInfo): CrewState => ({
-  event,
+export const emptyState = (): CrewState => ({
+  events: [],
+  moments: [],
   families: [],
   profiles: [],
   units: [],

@@ -1,11 +1,11 @@
 /** A crew's state being changed: records are read and written by reference, and come together as a new state. */
 import type { Look } from '../record/look.ts';
 import type { Settings } from '../record/settings.ts';
+import type { LoggedTest } from '../record/testFire.ts';
 import {
   type AnyDoc,
   type CrewState,
   keyOf,
-  type LoggedTest,
   type LookHead,
   type Made,
   type RecordKind,
@@ -15,7 +15,15 @@ import {
 import { referencesOf } from './references.ts';
 
 /** Where the records of a kind stand in a state. */
-const LISTS = { family: 'families', profile: 'profiles', unit: 'units', look: 'looks', test: 'tests' } as const;
+const LISTS = {
+  event: 'events',
+  moment: 'moments',
+  family: 'families',
+  profile: 'profiles',
+  unit: 'units',
+  look: 'looks',
+  test: 'tests',
+} as const;
 type ListedKind = keyof typeof LISTS;
 type Listed = { readonly id: string };
 
@@ -65,10 +73,9 @@ export class Draft {
   /** The state with everything written; lists and looks nothing was written to are the very same. */
   state(): CrewState {
     if (this.written.size === 0) return this.before;
-    const { before } = this;
-    const event = this.written.get('event/event')?.made?.doc as CrewState['event'] | undefined;
     return {
-      event: event ?? before.event,
+      events: this.merged('event'),
+      moments: this.merged('moment'),
       families: this.merged('family'),
       profiles: this.merged('profile'),
       units: this.merged('unit'),
@@ -79,7 +86,6 @@ export class Draft {
   }
 
   private docBefore({ kind, id, look }: RecordRef): AnyDoc | undefined {
-    if (kind === 'event') return this.before.event;
     if (kind === 'placing') return found(this.before.looks, look!)?.units[id];
     const doc = found<Listed>(this.before[LISTS[kind]], id);
     return kind === 'look' && doc ? headOf(doc as Look) : (doc as AnyDoc | undefined);
@@ -142,10 +148,12 @@ export class Draft {
 
   private allReferrers(): Map<string, Map<string, RecordRef>> {
     this.referrers = new Map();
-    const { profiles, units, looks, tests } = this.before;
+    const { moments, profiles, units, looks, tests } = this.before;
+    for (const doc of moments) this.note({ kind: 'moment', id: doc.id }, doc);
     for (const doc of profiles) this.note({ kind: 'profile', id: doc.id }, doc);
     for (const doc of units) this.note({ kind: 'unit', id: doc.id }, doc);
     for (const doc of tests) this.note({ kind: 'test', id: doc.id }, doc);
+    for (const { units: _units, ...head } of looks) this.note({ kind: 'look', id: head.id }, head);
     for (const look of looks) {
       for (const [id, doc] of Object.entries(look.units)) this.note({ kind: 'placing', id, look: look.id }, doc);
     }

@@ -3,12 +3,13 @@ import { type Change, settingKey } from '../record/change.ts';
 import type { KitDocument } from '../record/kitDocument.ts';
 import type { Look } from '../record/look.ts';
 import type { Json } from '../record/migrate.ts';
-import type { TestFire } from '../record/testFire.ts';
+import type { LoggedTest, TestFire } from '../record/testFire.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
-import { type AnyDoc, type CrewState, EVENT_REF, type RecordRef, tidied } from './crewState.ts';
+import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
 import { Draft } from './draft.ts';
 import { type Edit, isSame, readField } from './edit.ts';
+import { momentsOf } from './timetable.ts';
 
 export const placingRef = (look: string, unit: string): RecordRef => ({ kind: 'placing', id: unit, look });
 
@@ -75,14 +76,35 @@ export function importing(state: CrewState, document: KitDocument, born: string)
   const draft = new Draft(state);
   const edits: Edit[] = [];
   const putOne = (on: RecordRef, doc: AnyDoc) => edits.push(...put(draft, { on, doc, born }));
-  // Without looks it is gear handed over by another crew, whose event is none of ours.
-  if (document.looks.length > 0) putOne(EVENT_REF, document.event);
   for (const doc of document.families) putOne({ kind: 'family', id: doc.id }, doc);
   for (const doc of document.profiles) putOne({ kind: 'profile', id: doc.id }, doc);
   for (const doc of document.units) putOne({ kind: 'unit', id: doc.id }, doc);
+  for (const { moments: _moments, ...event } of document.events) putOne({ kind: 'event', id: event.id }, event);
   const looks = document.looks.map((look) => puttingLook(state, look, born));
-  return [...edits, ...looks.flatMap(({ put: puts }) => puts), ...looks.flatMap(({ gone }) => gone)];
+  return [
+    ...edits,
+    ...looks.flatMap(({ put: puts }) => puts),
+    ...document.events.flatMap((event) =>
+      rankedMoments(state, event).flatMap((doc) => put(draft, { on: { kind: 'moment', id: doc.id }, doc, born })),
+    ),
+    ...document.tests.flatMap((doc) => puttingTest(draft, doc, born)),
+    ...looks.flatMap(({ gone }) => gone),
+  ];
 }
+
+/** A document's moments with ranks: those they have where these say the same order, else counted anew. */
+function rankedMoments(state: CrewState, { id: event, moments }: KitDocument['events'][number]): RankedMoment[] {
+  const known = new Map(momentsOf(state, event).map(({ id, rank }) => [id, rank]));
+  const ranks = moments.map(({ id }) => known.get(id));
+  const isInOrder = ranks.every((rank, at) => rank !== undefined && (at === 0 || ranks[at - 1]! < rank));
+  return moments.map((moment, at) => ({ ...moment, event, rank: isInOrder ? ranks[at]! : at + 1 }));
+}
+
+/** What a test fire showed never changes: one that is there stays as it is. */
+const puttingTest = (draft: Draft, doc: LoggedTest, born: string): Edit[] => {
+  const on: RecordRef = { kind: 'test', id: doc.id };
+  return draft.read(on) === null ? [making(on, doc, born)] : [];
+};
 
 /** Makes a look what is given, with the units that are in it and no others. */
 export function restoring(state: CrewState, look: Look, born: string): Edit[] {
@@ -103,15 +125,24 @@ function puttingLook(state: CrewState, { units, ...head }: Look, born: string): 
   };
 }
 
-/** Makes the crew hold what a document holds, and nothing else: no other record, and no test fire. */
+/** Makes the crew hold what a document holds, and nothing else. */
 export function startingAgain(state: CrewState, document: KitDocument, born: string): Edit[] {
   const kept = (list: readonly { id: string }[]) => new Set(list.map(({ id }) => id));
   const others = (kind: RecordRef['kind'], list: readonly { id: string }[], keep: ReadonlySet<string>) =>
     list.flatMap(({ id }) => (keep.has(id) ? [] : removing(state, { kind, id })));
+  const known = new Map(state.tests.map((test) => [test.id, test]));
+  const wanted = new Map(document.tests.map((test) => [test.id, test]));
+  const isSameAgain = ({ id }: LoggedTest) => isSame(known.get(id) ?? null, wanted.get(id) ?? null);
   return [
-    ...others('test', state.tests, new Set()),
+    ...others('test', state.tests, new Set(state.tests.filter(isSameAgain).map(({ id }) => id))),
     ...importing(state, document, born),
+    // Importing leaves a test fire that is there as it is: one that says otherwise has been removed, and is made anew.
+    ...document.tests.flatMap((doc) =>
+      known.has(doc.id) && !isSameAgain(doc) ? [making({ kind: 'test', id: doc.id }, doc, born)] : [],
+    ),
+    ...others('moment', state.moments, kept(document.events.flatMap(({ moments }) => moments))),
     ...others('look', state.looks, kept(document.looks)),
+    ...others('event', state.events, kept(document.events)),
     ...others('unit', state.units, kept(document.units)),
     ...others('profile', state.profiles, kept(document.profiles)),
     ...others('family', state.families, kept(document.families)),

@@ -1,16 +1,17 @@
 /** The shape of an operation as a device sends it, and of what a crew's state holds afterwards. */
 import { z } from 'zod';
 import { DOCUMENT_VERSION } from '../record/documentMigrations.ts';
+import { eventHeadSchema, momentSchema } from '../record/eventSchema.ts';
 import { familySchema } from '../record/familySchema.ts';
 import { faultsOf, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
-import { eventSchema } from '../record/kitDocument.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
 import { profileSchema } from '../record/profileSchema.ts';
-import { testFireSchema } from '../record/testFire.ts';
+import { loggedTestSchema } from '../record/testFire.ts';
 import { unitSchema } from '../record/unitSchema.ts';
 import type { AnyDoc, Made, RecordKind, RecordRef } from './crewState.ts';
 import type { Operation } from './edit.ts';
+import { operationUpToDate } from './operationMigrations.ts';
 
 /** As a device makes it: when, and enough by chance that no two devices make the same. */
 const operationIdSchema = z.string().regex(/^[0-9a-f]{32}$/, 'must be 32 hexadecimal digits');
@@ -18,13 +19,14 @@ const operationIdSchema = z.string().regex(/^[0-9a-f]{32}$/, 'must be 32 hexadec
 export const lookHeadSchema = lookSchema.omit({ units: true });
 
 const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
-  event: eventSchema,
+  event: eventHeadSchema,
+  moment: momentSchema.extend({ event: idSchema, rank: z.number() }),
   family: familySchema,
   profile: profileSchema,
   unit: unitSchema,
   look: lookHeadSchema,
   placing: settingsSchema,
-  test: testFireSchema.extend({ id: idSchema }),
+  test: loggedTestSchema,
 };
 
 const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
@@ -34,14 +36,15 @@ const refSchema = z
   .refine(
     (ref) => (ref.kind === 'placing') === (ref.look !== undefined),
     'names a look where it is a placing, and only there',
-  )
-  .refine((ref) => ref.kind !== 'event' || ref.id === 'event', 'is not the crew’s event');
+  );
 
 const bornSchema = z.string().max(32).nullable();
 const madeSchema = z.strictObject({ born: bornSchema, doc: z.record(z.string(), z.json()) }).nullable();
 
 /** What a field edit may never be of: who a record is. */
 const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
+  event: ['id'],
+  moment: ['id'],
   family: ['id'],
   profile: ['id', 'kind'],
   unit: ['id'],
@@ -67,7 +70,6 @@ const fieldEditSchema = z
 const recordEditSchema = z
   .strictObject({ edit: z.literal('record'), on: refSchema, from: madeSchema, to: madeSchema })
   .refine(({ from, to }) => (from === null) !== (to === null), 'makes or removes a record: one of from and to is null')
-  .refine(({ on }) => on.kind !== 'event', 'is of the event, which is always there')
   .refine(({ on, from, to }) => on.kind === 'placing' || (to ?? from)?.doc.id === on.id, {
     path: ['to', 'doc', 'id'],
     message: 'is not the id of the record it is in',
@@ -91,7 +93,7 @@ const operationSchema = z.strictObject({
 
 /** An operation from outside, or what is wrong with it. */
 export function parseOperation(input: unknown): { operation: Operation } | { faults: FieldFault[] } {
-  const parsed = operationSchema.safeParse(input);
+  const parsed = operationSchema.safeParse(operationUpToDate(input));
   return parsed.success ? { operation: parsed.data as unknown as Operation } : { faults: faultsOf(parsed.error) };
 }
 

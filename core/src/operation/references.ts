@@ -3,7 +3,8 @@ import { type Profile, radiosOf } from '../record/profile.ts';
 import type { Json } from '../record/migrate.ts';
 import { type Settings, unitReferences } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
-import type { AnyDoc, LoggedTest, RecordRef } from './crewState.ts';
+import type { LoggedTest } from '../record/testFire.ts';
+import type { AnyDoc, LookHead, RankedMoment, RecordRef } from './crewState.ts';
 import { readField } from './edit.ts';
 
 export interface Reference {
@@ -17,6 +18,8 @@ const placingIn = (look: string | undefined, id: string): RecordRef => ({ kind: 
 export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
   if (on.kind === 'unit') return [{ field: null, to: { kind: 'profile', id: (doc as Unit).profile } }];
   if (on.kind === 'test') return [{ field: null, to: { kind: 'look', id: (doc as LoggedTest).look } }];
+  if (on.kind === 'look') return [{ field: null, to: { kind: 'event', id: (doc as LookHead).event } }];
+  if (on.kind === 'moment') return namedByMoment(doc as RankedMoment);
   if (on.kind === 'profile') return spokenBy(doc as Profile);
   if (on.kind !== 'placing') return [];
   const settings = doc as Settings;
@@ -27,6 +30,12 @@ export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
     ...unitReferences(settings).flatMap(([field, ids]) => ids.map((id) => ({ field, to: placingIn(on.look, id) }))),
   ];
 }
+
+/** A moment whose look is gone is still a moment of the evening. */
+const namedByMoment = ({ event, look }: RankedMoment): Reference[] => [
+  { field: null, to: { kind: 'event', id: event } },
+  ...(look == null ? [] : [{ field: 'look', to: { kind: 'look' as const, id: look } }]),
+];
 
 /** A trigger is nothing without a radio: one that speaks a single family cannot be without it. */
 function spokenBy(profile: Profile): Reference[] {

@@ -1,38 +1,34 @@
-/** The open document: one JSON file with an event, families, profiles, units and looks. See docs/format. */
+/** The open document: one JSON file with events, families, profiles, units, looks and test fires. See docs/format. */
 import { z } from 'zod';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
+import { eventSchema } from './eventSchema.ts';
 import { familySchema } from './familySchema.ts';
 import { faultsOf, type FieldFault } from './fieldFault.ts';
-import { labelSchema } from './fieldShapes.ts';
 import { lookSchema } from './lookSchema.ts';
 import { type Json, migrate } from './migrate.ts';
 import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
 import { unitReferences } from './settings.ts';
+import { loggedTestSchema } from './testFire.ts';
 import { unitSchema } from './unitSchema.ts';
 
 export { DOCUMENT_VERSION };
 
 /** More than this is no crew's kit but a mistake or an attack. */
 const MAX_RECORDS = 5000;
-
-export const eventSchema = z.strictObject({
-  name: labelSchema,
-  date: z.iso.date().nullish(),
-  place: labelSchema.nullish(),
-});
+const MAX_TESTS = 100_000;
 
 export const documentSchema = z.strictObject({
   format: z.literal('ergon-kit'),
   version: z.literal(DOCUMENT_VERSION),
-  event: eventSchema,
+  events: z.array(eventSchema).max(MAX_RECORDS),
   families: z.array(familySchema).max(MAX_RECORDS),
   profiles: z.array(profileSchema).max(MAX_RECORDS),
   units: z.array(unitSchema).max(MAX_RECORDS),
   looks: z.array(lookSchema).max(MAX_RECORDS),
+  tests: z.array(loggedTestSchema).max(MAX_TESTS),
 });
 export type KitDocument = z.infer<typeof documentSchema>;
-export type EventInfo = z.infer<typeof eventSchema>;
 
 export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: FieldFault[] };
 
@@ -70,7 +66,17 @@ function brokenReferences(document: KitDocument): FieldFault[] {
   const families = uniqueIds('families', document.families, faults);
   const profiles = uniqueIds('profiles', document.profiles, faults);
   const units = uniqueIds('units', document.units, faults);
-  uniqueIds('looks', document.looks, faults);
+  const looks = uniqueIds('looks', document.looks, faults);
+  const events = uniqueIds('events', document.events, faults);
+  uniqueIds('tests', document.tests, faults);
+  const moments = document.events.flatMap((event, i) =>
+    event.moments.map((moment, j) => ({ moment, path: `events[${i}].moments[${j}]` })),
+  );
+  uniqueIds(
+    'moments',
+    moments.map(({ moment }) => moment),
+    faults,
+  );
 
   document.profiles.forEach((profile, i) =>
     radiosOf(profile).forEach((radio, j) =>
@@ -78,7 +84,10 @@ function brokenReferences(document: KitDocument): FieldFault[] {
     ),
   );
   document.units.forEach((unit, i) => need(`units[${i}].profile`, unit.profile, profiles, 'profile'));
+  for (const { moment, path } of moments) need(`${path}.look`, moment.look, looks, 'look');
+  document.tests.forEach((test, i) => need(`tests[${i}].look`, test.look, looks, 'look'));
   document.looks.forEach((look, i) => {
+    need(`looks[${i}].event`, look.event, events, 'event');
     const inLook = new Set(Object.keys(look.units));
     for (const [id, settings] of Object.entries(look.units)) {
       const path = `looks[${i}].units.${id}`;
@@ -106,10 +115,12 @@ export function writeDocument(document: KitDocument): string {
   const byId = <T extends { id: string }>(records: readonly T[]) => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
   const sorted = documentSchema.parse({
     ...document,
+    events: byId(document.events),
     families: byId(document.families),
     profiles: byId(document.profiles),
     units: byId(document.units),
     looks: byId(document.looks).map((look) => ({ ...look, units: sortedKeys(look.units) })),
+    tests: byId(document.tests),
   });
   return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
 }

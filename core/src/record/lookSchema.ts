@@ -140,12 +140,8 @@ export const emitterSchema = z.strictObject({
 export const lookSchema = z.strictObject({
   id: idSchema,
   name: labelSchema,
-  /** When it starts, local time of the venue. */
-  time: z
-    .string()
-    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'write the time as HH:MM')
-    .nullish(),
-  place: z.string().trim().max(80).nullish(),
+  /** The event it was made for. */
+  event: idSchema,
   /** Minutes without a shot before it starts: what falls asleep sooner is asleep. Left out: nobody waits. */
   quietMinutes: z.number().min(0).max(1440).nullish(),
   /** What else is on the air there. Left out: nothing, as far as noted. */

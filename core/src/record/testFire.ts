@@ -16,5 +16,8 @@ export const testFireSchema = z.strictObject({
   /** UTC, ISO 8601. */
   at: z.iso.datetime(),
 });
+/** A test fire as it is logged. */
+export const loggedTestSchema = testFireSchema.extend({ id: idSchema });
 export type TestFire = z.infer<typeof testFireSchema>;
+export type LoggedTest = z.infer<typeof loggedTestSchema>;
 export type TestResult = TestFire['result'];

@@ -1,19 +1,14 @@
 /** What is said of operations: what each changed, what goes with a removal, and what two people did at once. */
 import type { Conflict } from '../operation/applyOperation.ts';
-import {
-  type AnyDoc,
-  type CrewState,
-  keyOf,
-  type LoggedTest,
-  type LookHead,
-  type RecordRef,
-} from '../operation/crewState.ts';
+import { type AnyDoc, type CrewState, keyOf, type LookHead, type RecordRef } from '../operation/crewState.ts';
 import { Draft } from '../operation/draft.ts';
 import type { Edit, FieldEdit } from '../operation/edit.ts';
+import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
 import type { Profile } from '../record/profile.ts';
 import type { SettingPath } from '../record/settings.ts';
+import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
 import { isSettingPath, type Names, settingName, settingValue } from './settingWords.ts';
 
@@ -25,17 +20,24 @@ export interface Told {
 
 /** What a record is called; one that is gone by what it held, where that is known. */
 export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc): string {
-  if (on.kind === 'event') return 'the event';
   if (on.kind === 'placing') return placingName(on, { names, state });
   const doc = new Draft(state).read(on)?.doc ?? gone;
   if (doc === undefined) return `a ${KIND_NAMES[on.kind]} that is gone`;
   if (on.kind === 'unit') return (doc as Unit).label;
   if (on.kind === 'profile') return `${(doc as Profile).maker} ${(doc as Profile).model}`;
   if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
-  return (doc as Family | LookHead).name;
+  return (doc as Family | LookHead | EventHead | Moment).name;
 }
 
-const KIND_NAMES = { family: 'family', profile: 'model', unit: 'unit', look: 'look', test: 'test fire' } as const;
+const KIND_NAMES = {
+  event: 'event',
+  moment: 'moment',
+  family: 'family',
+  profile: 'model',
+  unit: 'unit',
+  look: 'look',
+  test: 'test fire',
+} as const;
 
 const placingName = (on: RecordRef, told: Told): string =>
   `${told.names.unit(on.id)} in ${recordName({ kind: 'look', id: on.look! }, told)}`;
@@ -50,6 +52,7 @@ export function editText(edit: Edit, told: Told): string {
       return `${name}: ${edit.to ? `logged ${(edit.to.doc as LoggedTest).result}` : 'taken back'}`;
     return `${name}: ${edit.to ? 'added' : 'removed'}`;
   }
+  if (edit.field === 'rank') return `${recordName(on, told)}: moved in the order`;
   return `${fieldName(edit.field)} of ${recordName(on, told)}: ${fromToText(edit, told)}`;
 }
 
@@ -64,6 +67,13 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   date: 'date',
   time: 'time',
   notes: 'notes',
+  venue: 'venue',
+  minutes: 'minutes',
+  frames: 'frames',
+  noFlash: 'no flash',
+  archived: 'put away',
+  reopened: 'open to changes',
+  look: 'look',
   quietMinutes: 'quiet minutes',
   emitters: 'what else is on the air',
   inService: 'service',
@@ -74,9 +84,11 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
 const fieldName = (field: string): string =>
   isSettingPath(field) ? settingName(field) : (FIELD_NAMES[field] ?? field.replace(/([A-Z])/g, ' $1').toLowerCase());
 
-function fieldValue(field: string, value: Json, { names }: Told): string {
+function fieldValue(field: string, value: Json, told: Told): string {
+  const { names } = told;
   if (isSettingPath(field)) return settingValue(field as SettingPath, value, names);
   if (value === null) return 'not recorded';
+  if (field === 'look' || field === 'event') return recordName({ kind: field, id: String(value) }, told);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 1 ? 'one entry' : `${value.length} entries`;
   return typeof value === 'object' ? 'as entered' : String(value);

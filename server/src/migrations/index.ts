@@ -1,5 +1,6 @@
 import { CrewsAndKit1700000000001 } from './0001-crews-and-kit.ts';
 import { LooksAndTests1700000000002 } from './0002-looks-and-tests.ts';
+import { Events1700000000006 } from './0006-events.ts';
 import { Operations1700000000005 } from './0005-operations.ts';
 import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   DocumentsAt21700000000003,
   AttitudeOfTests1700000000004,
   Operations1700000000005,
+  Events1700000000006,
 ] as const;

@@ -8,6 +8,7 @@ import { ApiError } from '../errors.ts';
 import { signedIn } from '../http/session.ts';
 import type { CrewStates } from '../store/crewStates.ts';
 import { authorOf } from '../store/crews.ts';
+import { demoFor } from '../store/demo.ts';
 
 /** What a crew has, out: as the app reads it, and as open documents. */
 export function exportRoutes(source: DataSource, states: CrewStates, demo: KitDocument): Router {
@@ -31,8 +32,8 @@ export function exportRoutes(source: DataSource, states: CrewStates, demo: KitDo
     if (!document) throw new ApiError('record.missing');
     sendDocument(response, `ergon-${id}`, document);
   });
-  /** The demo as it came, to start it again from. */
-  router.get('/document/demo', (_request, response) => sendDocument(response, 'ergon-demo', demo));
+  /** The demo as it comes today, to start it again from. */
+  router.get('/document/demo', (_request, response) => sendDocument(response, 'ergon-demo', demoFor(demo, new Date())));
   return router;
 }
 

@@ -6,7 +6,8 @@ import { SharedRateLimit } from '../database/sharedRateLimit.ts';
 import { ApiError } from '../errors.ts';
 import { enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
-import { addMember, checkMember, demoMember, startCrew } from '../store/crews.ts';
+import { addMember, checkMember, startCrew } from '../store/crews.ts';
+import { demoMember } from '../store/demo.ts';
 
 export interface SignInOptions {
   /** Sign-in tries per address and minute. */

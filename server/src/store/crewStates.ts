@@ -75,7 +75,7 @@ async function editsBetween(manager: EntityManager, crewId: string, after: numbe
 async function load(manager: EntityManager, crewId: string): Promise<Numbered> {
   const crew = await manager.findOneByOrFail(Crew, { id: crewId });
   const rows = await manager.findBy(RecordRow, { crewId });
-  const draft = new Draft(emptyState({ name: crew.name }));
+  const draft = new Draft(emptyState());
   for (const { kind, id, lookId, doc, born } of rows) {
     const on: RecordRef = lookId === '' ? { kind, id } : { kind, id, look: lookId };
     draft.write(on, { born, doc });

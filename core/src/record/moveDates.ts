@@ -1,0 +1,17 @@
+/** A document with everything in it moved by whole days: its events and its test fires. */
+import type { KitDocument } from './kitDocument.ts';
+
+const DAY_MS = 86_400_000;
+
+/** Whole days from one date to another, both as YYYY-MM-DD. */
+export const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / DAY_MS;
+
+const moved = (at: string, days: number): string => new Date(Date.parse(at) + days * DAY_MS).toISOString();
+
+export const moveDates = (document: KitDocument, days: number): KitDocument => ({
+  ...document,
+  events: document.events.map((event) =>
+    event.date == null ? event : { ...event, date: moved(event.date, days).slice(0, 10) },
+  ),
+  tests: document.tests.map((test) => ({ ...test, at: moved(test.at, days) })),
+});
