@@ -6,7 +6,7 @@ import { airSummary, hearerSummary, powerSummary } from '../src/drawing/lineSumm
 import { ms, timeAxis } from '../src/drawing/timeAxis';
 import { powerText } from '../src/kit/profileSummary';
 import { byLabel } from '../src/rig/byLabel';
-import { judgeLook } from '../src/rig/judgedLook';
+import { type JudgedLook, judgeLook } from '../src/rig/judgedLook';
 import { nextStep } from '../src/screens/nextStep';
 import { moved } from '../src/screens/selected';
 import { demoRig } from './rigFixture';
@@ -131,18 +131,20 @@ test('arrow keys go along stations that are there and stop at the edges', () => 
 
 test('the next thing to do: faults first, then what is unrecorded, then test fires', () => {
   const all = rig.looks.map((look) => judged(look.id));
-  expect(nextStep([judged('speeches'), judged('first-dance')])).toEqual({
+  const [event] = rig.events.filter(({ id }) => id === 'ropewalk');
+  const next = (looks: JudgedLook[]) => nextStep(event!, looks);
+  expect(next([judged('speeches'), judged('first-dance')])).toEqual({
     sentence: 'First dance: 8 of 9 lights would not do as planned.',
     button: { label: 'See why and mend', place: 'lines', look: 'first-dance' },
   });
   const unknown = all.find((one) => one.look.id === 'family-groups')!;
   const onlyUnknown = { ...unknown, readiness: unknown.readiness.filter((one) => one.state !== 'failing') };
-  expect(nextStep([onlyUnknown]).button?.label).toBe('Record it');
-  expect(nextStep([judged('speeches')])).toMatchObject({
+  expect(next([onlyUnknown]).button?.label).toBe('Record it');
+  expect(next([judged('speeches')])).toMatchObject({
     sentence: 'Speeches: 4 lights should fire. Prove it with a test fire.',
     button: { place: 'fire' },
   });
-  expect(nextStep([]).button).toBeNull();
+  expect(next([])).toMatchObject({ button: { place: 'events', event: 'ropewalk' } });
 });
 
 test('ids are made from labels and never collide', () => {

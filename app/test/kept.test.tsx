@@ -1,4 +1,5 @@
 /** What the screens share beneath them: the themes, the look a device was at, what was seen of a shot, the gear of Fit. */
+import { looksOf } from '@ergon/core/operation/timetable';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { STAGES } from '@ergon/core/rig/codes';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
@@ -102,7 +103,7 @@ async function latest<T>(use: () => T, around: Parameters<typeof showInRig>[1] =
 }
 
 describe('the look a device was at', () => {
-  const firstOf = (rig: CrewRig) => [...rig.looks].sort((a, b) => (a.time! < b.time! ? -1 : 1))[0]!.id;
+  const firstOf = (rig: CrewRig) => looksOf(rig, 'ropewalk')[0]!.id;
 
   test('is the first of the evening until somebody opened another', async () => {
     const first = firstOf(demoRig());

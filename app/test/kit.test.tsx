@@ -152,11 +152,11 @@ test('a pair explained: every way, what each carries, why not more, and what wou
 });
 
 test('the way through the menus stands by the setting it leads to', () => {
-  expect(howTo(kit, 'light-6', 'channel')).toBe('Hold CH, turn the wheel.');
-  expect(howTo(kit, 'sender-1', 'groups.C.on')).toBe('Touch a row, then GROUP ON.');
+  expect(howTo(kit, 'light-6', 'channel')).toBe('Hold the wave button, turn the wheel.');
+  expect(howTo(kit, 'sender-1', 'groups.C.on')).toBe('Touch a row, then the lamp beside it.');
   expect(howTo(kit, 'light-6', 'lamp')).toBeNull();
   const change: Change = { unit: 'light-6', setting: 'channel', from: 3, to: 11 };
-  expect(howTosFor(kit, [change, change])).toEqual(['Light 6: Hold CH, turn the wheel.']);
+  expect(howTosFor(kit, [change, change])).toEqual(['Light 6: Hold the wave button, turn the wheel.']);
 });
 
 test('an archetype is of the kind it says', () => {

@@ -126,7 +126,9 @@ test('an answer that got lost is asked for again, and a test fire is stored once
   phone.way = async (request) => phone.server.send(request);
   await phone.retry();
   expect(phone.sent.length).toBeGreaterThan(1);
-  expect(phone.server.rig.tests).toMatchObject([{ light: 'light-1', at: '2027-06-12T18:40:00.000Z' }]);
+  expect(phone.server.rig.tests.filter(({ look }) => look === 'vows')).toMatchObject([
+    { light: 'light-1', at: '2027-06-12T18:40:00.000Z' },
+  ]);
 });
 
 describe('two people at once', () => {
@@ -140,7 +142,7 @@ describe('two people at once', () => {
       'first-dance',
       [
         { unit: 'light-6', setting: 'channel', from: 3, to: 11 },
-        { unit: 'light-3', setting: 'networkId', from: 72, to: 27 },
+        { unit: 'light-3', setting: 'networkId', from: 52, to: 27 },
       ],
       'two lights',
     );

@@ -1,5 +1,5 @@
 /** The places of the app: what each shows first, where an odd address leads, and what is logged of a shot. */
-import type { LoggedTest } from '@ergon/core/operation/crewState';
+import type { LoggedTest } from '@ergon/core/record/testFire';
 import { fingerprint } from '@ergon/core/verdict/readiness';
 import { buildRig, indexKit, isMeantFor, type Light } from '@ergon/core/rig/rig';
 import { shotRefOf } from '@ergon/core/shot/lightRun';
@@ -73,8 +73,10 @@ describe('addresses', () => {
 
   test('where there is no look at all it says what goes there', async () => {
     showInRig(<NextLook place="fire" title="Fire" />, { rig: withLooks() });
-    expect(await screen.findByText(/^No looks yet\./)).toBeInTheDocument();
+    expect(await screen.findByText('Its lights. A look for each moment.')).toBeInTheDocument();
     expect(mockGone).toEqual([]);
+    await userEvent.click(screen.getByRole('button', { name: 'Plan the lights' }));
+    expect(mockGone).toEqual([{ pathname: '/events/[event]', params: { event: 'ropewalk' } }]);
   });
 
   test('a look that was removed leads back to Tonight', async () => {
@@ -95,12 +97,12 @@ describe('Tonight', () => {
 
   test('counts each look’s lights by what is known of them', async () => {
     showInRig(<Tonight />, { rig: withLooks('vows', 'speeches', 'family-groups') });
-    const looks = await screen.findByRole('list', { name: 'Looks' });
+    const looks = await screen.findByRole('list', { name: 'Moments' });
     const counts = within(looks)
       .getAllByRole('listitem')
       .map((row) => row.textContent);
     expect(counts.find((text) => text?.includes('Vows'))).toMatch(/· 2 failing/);
-    expect(counts.find((text) => text?.includes('Speeches'))).toMatch(/· 4 computed/);
+    expect(counts.find((text) => text?.includes('First speeches'))).toMatch(/· Speeches: 4 computed/);
     expect(counts.find((text) => text?.includes('Family groups'))).toMatch(/1 unknown/);
   });
 
@@ -179,10 +181,10 @@ describe('a test fire is of one way of holding the camera', () => {
     const level = tests.filter((test) => test.attitude === 'level');
     expect(level.length).toBe(tests.length - 1);
     const { unmount } = showInRig(<Tonight />, { rig: { ...rig, tests: level } });
-    expect(await screen.findByText(/4 computed/)).toBeInTheDocument();
+    expect(await screen.findAllByText(/4 computed/)).toHaveLength(2);
     unmount();
     showInRig(<Tonight />, { rig: { ...rig, tests } });
-    expect(await screen.findByText(/3 computed · 1 proven/)).toBeInTheDocument();
+    expect(await screen.findAllByText(/3 computed · 1 proven/)).toHaveLength(2);
   });
 });
 

@@ -3,15 +3,23 @@ import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { emptyState } from '@ergon/core/operation/crewState';
 import { importing } from '@ergon/core/operation/editsOf';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { addDays } from 'date-fns/addDays';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { dayOf } from '../src/event/dayOf';
 
-/** The demo as the server would answer it. */
+const DATES: Readonly<Record<string, string>> = {
+  ropewalk: dayOf(new Date()),
+  harvest: dayOf(addDays(new Date(), -35)),
+  regatta: dayOf(addDays(new Date(), 28)),
+};
+
+/** The demo as the server would answer it, its wedding today. */
 export function demoRig(): CrewRig {
   const document = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
-  const empty = emptyState();
+  const today = { ...document, events: document.events.map((event) => ({ ...event, date: DATES[event.id] })) };
   return {
-    ...applyOperation(empty, importing(empty, document, 'start')).state,
+    ...applyOperation(emptyState(), importing(emptyState(), today, 'start')).state,
     crew: { id: 'demo', name: 'Demo crew', isDemo: true },
     member: { id: 'guest', name: 'Demo guest' },
     number: 1,

@@ -119,11 +119,11 @@ test('a group the sender does not have is not offered on it', () => {
 test('ranges come from the family, floors from the profile, letters from the radio', () => {
   const editor = (light: string, stage: (typeof STAGES)[number], setting: string) =>
     fields(light, stage).find((field) => field.setting === setting)?.editor;
-  expect(editor('light-6', 'hearer', 'channel')).toEqual({ kind: 'number', from: 1, to: 32 });
-  expect(editor('light-6', 'hearer', 'networkId')).toEqual({ kind: 'number', from: 0, to: 99 });
+  expect(editor('light-6', 'hearer', 'channel')).toEqual({ kind: 'number', from: 1, to: 24 });
+  expect(editor('light-6', 'hearer', 'networkId')).toEqual({ kind: 'number', from: 0, to: 60 });
   expect(editor('light-6', 'lamp', 'power')).toEqual({ kind: 'stops', floor: -8 });
   expect(editor('light-6', 'hearer', 'group')).toMatchObject({
-    options: ['A', 'B', 'C', 'D', 'E', 'F'].map((value) => ({ value })),
+    options: ['A', 'B', 'C', 'D', 'E', 'F', 'G'].map((value) => ({ value })),
   });
   expect(editor('light-6', 'hearer', 'role')).toMatchObject({
     options: expect.arrayContaining([{ value: 'remote', label: 'remote' }]),

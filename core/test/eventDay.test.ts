@@ -1,4 +1,4 @@
-import { type EventsByDay, dayOf, eventsByDay, isReadOnly, tonightOf } from '../src/record/eventDay.ts';
+import { type EventsByDay, eventsByDay, isReadOnly, tonightOf } from '../src/record/eventDay.ts';
 
 const events = [
   { id: 'c', name: 'Regatta', date: '2027-07-10' },
@@ -33,13 +33,6 @@ test('where nothing is to come the last one is shown, and where nothing is there
   expect(tonightOf(past, '2028-01-01')?.name).toBe('Harvest');
   expect(tonightOf([], '2028-01-01')).toBeNull();
   expect(tonightOf([{ ...events[5]! }], '2027-06-01')).toBeNull();
-});
-
-test('the small hours belong to the evening before', () => {
-  expect(dayOf(new Date(2027, 5, 13, 2, 30))).toBe('2027-06-12');
-  expect(dayOf(new Date(2027, 5, 13, 5, 59))).toBe('2027-06-12');
-  expect(dayOf(new Date(2027, 5, 13, 6, 0))).toBe('2027-06-13');
-  expect(dayOf(new Date(2027, 0, 1, 1, 0))).toBe('2026-12-31');
 });
 
 test('what is over is read only until it is opened again, and what has no date is never over', () => {

@@ -12,7 +12,7 @@ export function Places({ wide }: { wide: boolean }) {
   const path = usePathname();
   const look = useCurrentLook();
   const places = [
-    { name: 'Tonight', href: '/', here: path === '/' },
+    { name: 'Tonight', href: '/', here: path === '/' || path.startsWith('/events') },
     { name: 'Lines', href: look ? `/lines/${look}` : '/lines', here: path.startsWith('/lines') },
     { name: 'Fire', href: look ? `/fire/${look}` : '/fire', here: path.startsWith('/fire') },
     { name: 'Kit', href: '/kit', here: path.startsWith('/kit') },

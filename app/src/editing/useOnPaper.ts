@@ -1,11 +1,13 @@
 import { type Change, isNoChange, mergeChanges } from '@ergon/core/record/change';
 import { useMemo, useState } from 'react';
 import { useShortcuts } from '../keys/useShortcuts';
-import type { Editing } from './editing';
+import { type Editing, useEditing } from './editing';
 
 export interface OnPaper {
   /** What is tried; null while nothing is. */
   changes: readonly Change[] | null;
+  /** Nothing here may become real. */
+  only: boolean;
   /** Where edits go meanwhile; null while they are real. */
   editing: Editing | null;
   start: () => void;
@@ -17,25 +19,33 @@ interface Sheet {
   label: string;
 }
 
-/** Changes that are only tried: each can be taken back on the sheet, and none reaches a real edit. */
-export function useOnPaper(): OnPaper {
+/**
+ * Changes that are only tried: each can be taken back on the sheet, and none reaches a real edit.
+ * @param only what is changed without asking for paper first is on paper all the same.
+ */
+export function useOnPaper(only = false): OnPaper {
+  const { undo, redo, undoLabel, redoLabel } = useEditing();
   const [sheets, setSheets] = useState<readonly Sheet[] | null>(null);
   const changes = sheets && (sheets.at(-1)?.changes ?? []);
   const editing = useMemo((): Editing | null => {
-    if (!sheets) return null;
-    const last = sheets.at(-1);
+    if (!sheets && !only) return null;
+    const last = sheets?.at(-1);
     return {
       edit: (_, more, label) => {
         const merged = mergeChanges(last?.changes ?? [], more).filter((change) => !isNoChange(change));
-        setSheets([...sheets, { changes: merged, label }]);
+        setSheets([...(sheets ?? []), { changes: merged, label }]);
       },
-      undo: () => setSheets(sheets.slice(0, -1)),
-      // A sheet taken away is gone: on paper one tries again.
-      redo: () => undefined,
-      redoLabel: null,
-      undoLabel: last ? `${last.label}, on paper` : null,
+      ...(sheets
+        ? {
+            undo: () => setSheets(sheets.slice(0, -1)),
+            // A sheet taken away is gone: on paper one tries again.
+            redo: () => undefined,
+            redoLabel: null,
+            undoLabel: last ? `${last.label}, on paper` : null,
+          }
+        : { undo, redo, undoLabel, redoLabel }),
     };
-  }, [sheets]);
-  useShortcuts(editing ? { undo: editing.undo } : {});
-  return { changes, editing, start: () => setSheets([]), stop: () => setSheets(null) };
+  }, [sheets, only, undo, redo, undoLabel, redoLabel]);
+  useShortcuts(sheets && editing ? { undo: editing.undo } : {});
+  return { changes, editing, only, start: () => setSheets([]), stop: () => setSheets(null) };
 }

@@ -17,7 +17,7 @@ import { useHistory } from './useHistory';
 
 /** Of what a history is asked: `unit:light-6`, `look:vows`; anything else is the whole crew's. */
 export function askedFor(of: string | undefined): RecordRef | null {
-  const match = /^(unit|look|profile|family):([a-z0-9-]{1,64})$/.exec(of ?? '');
+  const match = /^(unit|look|event|profile|family):([a-z0-9-]{1,64})$/.exec(of ?? '');
   return match && { kind: match[1] as 'unit' | 'look', id: match[2]! };
 }
 

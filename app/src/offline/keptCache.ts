@@ -1,4 +1,5 @@
 /** What was fetched last, kept on the device: a start without a server begins where the last one ended. */
+import { stateTo3 } from '@ergon/core/operation/operationMigrations';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { Query } from '@tanstack/react-query';
 import type { PersistedClient, PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
@@ -27,19 +28,37 @@ function write(): void {
   if (latest) void orNothing(set(KEY, latest, store()));
 }
 
+const BUSTER = `document ${DOCUMENT_VERSION}`;
+
+/**
+ * What an earlier version of this app kept, in today's shape, so that its first start needs no server either. What of
+ * the history was kept is fetched again.
+ */
+export function upToDate(client: PersistedClient | undefined): PersistedClient | undefined {
+  if (client?.buster !== 'document 2') return client;
+  const queries = client.clientState.queries
+    .filter(({ queryKey }) => queryKey[0] !== 'history')
+    .map((query) =>
+      query.queryKey[0] === 'rig'
+        ? { ...query, state: { ...query.state, data: stateTo3(query.state.data as Record<string, unknown>) } }
+        : query,
+    );
+  return { ...client, buster: BUSTER, clientState: { ...client.clientState, queries } };
+}
+
 export const keptCache: Omit<PersistQueryClientOptions, 'queryClient'> = {
   persister: {
     persistClient: (client) => {
       latest = client;
       timer ??= setTimeout(write, EVERY_MS);
     },
-    restoreClient: () => orNothing(get<PersistedClient>(KEY, store())),
+    restoreClient: async () => upToDate(await orNothing(get<PersistedClient>(KEY, store()))),
     removeClient: async () => {
       await orNothing(del(KEY, store()));
     },
   },
   maxAge: Infinity,
-  buster: `document ${DOCUMENT_VERSION}`,
+  buster: BUSTER,
   dehydrateOptions: {
     shouldDehydrateQuery: ({ queryKey, state }: Query) =>
       KEPT.has(queryKey[0]) && state.data !== undefined && !isSignedOut(state.data),

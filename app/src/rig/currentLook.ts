@@ -1,6 +1,7 @@
+import { looksOf } from '@ergon/core/operation/timetable';
 import { useEffect, useSyncExternalStore } from 'react';
+import { useTonight } from '../event/useTonight';
 import { useRig } from './Rig';
-import { inOrder } from './judgedLook';
 
 const STORED_AS = 'ergon.look';
 const listeners = new Set<() => void>();
@@ -11,12 +12,14 @@ const subscribe = (listener: () => void): (() => void) => {
 };
 const read = (): string | null => window.localStorage.getItem(STORED_AS);
 
-/** The look last worked on, so that a place opens where the crew left off; else the first of the evening. */
+/** The look last worked on, so that a place opens where the crew left off; else the first of tonight. */
 export function useCurrentLook(): string | null {
   const stored = useSyncExternalStore(subscribe, read);
   const { rig } = useRig();
+  const tonight = useTonight();
   if (!rig) return null;
-  return rig.looks.find((look) => look.id === stored)?.id ?? inOrder(rig.looks)[0]?.id ?? null;
+  const first = tonight ? looksOf(rig, tonight.id)[0]?.id : undefined;
+  return rig.looks.find((look) => look.id === stored)?.id ?? first ?? null;
 }
 
 export function useRememberLook(id: string | undefined): void {

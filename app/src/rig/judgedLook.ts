@@ -1,6 +1,7 @@
 /** The looks of the rig, joined with the kit and judged. */
 import { type Change, withChangedUnits } from '@ergon/core/record/change';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
+import { looksOf } from '@ergon/core/operation/timetable';
 import type { Look } from '@ergon/core/record/look';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
@@ -48,16 +49,11 @@ export function useJudgedLook(id: string | undefined): JudgedLook | null {
   return useMemo(() => (look && tests ? judgeLook(kit, look, tests) : null), [kit, look, tests]);
 }
 
-/** All looks in the order of the evening. */
-export function useJudgedLooks(): JudgedLook[] {
+/** The looks of an event, in the order of its moments. */
+export function useJudgedLooks(event: string | undefined): JudgedLook[] {
   const { rig, kit } = useRig();
-  const looks = rig?.looks;
-  const tests = rig?.tests;
   return useMemo(() => {
-    if (!looks || !tests) return [];
-    return inOrder(looks).map((look) => judgeLook(kit, look, tests));
-  }, [kit, looks, tests]);
+    if (!rig || event === undefined) return [];
+    return looksOf(rig, event).map((look) => judgeLook(kit, look, rig.tests));
+  }, [kit, rig, event]);
 }
-
-export const inOrder = (looks: CrewRig['looks']): Look[] =>
-  [...looks].sort((a, b) => ((a.time ?? '99') < (b.time ?? '99') ? -1 : 1));

@@ -2,6 +2,7 @@
 import type { Conflict } from '@ergon/core/operation/applyOperation';
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { Edit, Operation } from '@ergon/core/operation/edit';
+import { conflictsTo3, operationUpToDate } from '@ergon/core/operation/operationMigrations';
 
 /** An operation on its device, from when it was made until nothing of it needs the server or its member any more. */
 export type Kept = { operation: Operation } & (
@@ -48,8 +49,20 @@ function isKept(value: unknown): value is Kept {
   return value.state === 'waiting';
 }
 
+/** What an earlier version of this app kept, in today's shape. */
+function upToDate(stored: unknown): unknown {
+  if (!isFields(stored) || !isFields(stored.operation)) return stored;
+  const operation = operationUpToDate(stored.operation);
+  if (operation === stored.operation) return stored;
+  const { conflicts } = stored;
+  return { ...stored, operation, ...(Array.isArray(conflicts) && { conflicts: conflictsTo3(conflicts) }) };
+}
+
 /** @param stored as the device holds them, in the order they were made. */
-export const readKept = (stored: readonly unknown[]): ReadKept => ({
-  kept: stored.filter(isKept),
-  unreadable: stored.filter((one) => !isKept(one)),
-});
+export function readKept(stored: readonly unknown[]): ReadKept {
+  const read = stored.map((one) => ({ one, now: upToDate(one) }));
+  return {
+    kept: read.flatMap(({ now }) => (isKept(now) ? [now] : [])),
+    unreadable: read.flatMap(({ one, now }) => (isKept(now) ? [] : [one])),
+  };
+}

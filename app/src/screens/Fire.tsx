@@ -9,6 +9,8 @@ import { Page } from '../components/Page';
 import { Words } from '../components/Words';
 import { FrameStrip } from '../drawing/FrameStrip';
 import { TimeLine } from '../drawing/TimeLine';
+import { ReadOnly } from '../event/ReadOnly';
+import { useIsReadOnly } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -23,6 +25,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   const { judgement, look } = judged;
   const [chosenShot, setChosenShot] = useState<string | null>(null);
   const [pressed, setPressed] = useState(false);
+  const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const order = byLabel(names);
@@ -60,7 +63,11 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
           </Block>
           <MeasuredTimeLine verdicts={verdicts} shot={shot} />
           <FrameStrip rig={judgement.rig} shot={shot} verdicts={verdicts} />
-          <RealTestFire judged={judged} verdicts={verdicts} testLog={testLog} />
+          {readOnly ? (
+            <ReadOnly event={look.event} />
+          ) : (
+            <RealTestFire judged={judged} verdicts={verdicts} testLog={testLog} />
+          )}
         </>
       )}
     </Page>

@@ -1,3 +1,4 @@
+import { usesOf } from '@ergon/core/operation/timetable';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { isFailing } from '@ergon/core/verdict/verdict';
@@ -8,6 +9,8 @@ import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { EditContext } from '../editing/editing';
 import { type OnPaper, useOnPaper } from '../editing/useOnPaper';
+import { ReadOnly } from '../event/ReadOnly';
+import { useIsReadOnly } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import { type JudgedLook, tryOnPaper } from '../rig/judgedLook';
@@ -23,6 +26,7 @@ import { PlaceUnit } from './PlaceUnit';
 import { StationPane } from './StationPane';
 import { TopFinding } from './TopFinding';
 import { WideLines } from './WideLines';
+import { UnitsOfLook } from './UnitsOfLook';
 import type { Selected } from './selected';
 
 export const Lines = () => <LookPage title="Lines" of={LinesOfLook} />;
@@ -30,7 +34,8 @@ export const Lines = () => <LookPage title="Lines" of={LinesOfLook} />;
 /** The lines of a look, and the same with whatever is tried on paper. */
 function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { kit, rig } = useRig();
-  const paper = useOnPaper();
+  const readOnly = useIsReadOnly(real.look.event);
+  const paper = useOnPaper(readOnly);
   const { changes } = paper;
   const judged = useMemo(
     () => (changes && rig ? tryOnPaper(kit, real, changes, rig.tests) : real),
@@ -42,7 +47,8 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const lines = useOrderedLines(judged, shot);
   const line = lines.find((one) => one.light.id === selected?.light) ?? null;
-  const subtitle = [look.time, look.place, `${judged.readiness.length} lights`].filter(Boolean).join(' · ');
+  const [use] = rig ? usesOf(rig, look) : [];
+  const subtitle = [use?.time, use?.place, `${judged.readiness.length} lights`].filter(Boolean).join(' · ');
   return (
     <EditContext value={paper.editing}>
       <Page
@@ -51,14 +57,26 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
         before={<LookList current={look.id} place="lines" />}
         after={<StationPane judged={judged} shot={shot} line={line} station={selected?.station ?? 0} />}
       >
+        <ReadOnly event={look.event} />
         <WhatToDo real={real} tried={judged} paper={paper} />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />
         <Drawn judged={judged} shot={shot} lines={lines} selected={selected} onSelect={setSelected} />
         <AdviceList judged={judged} />
-        {!changes && <AroundLook judged={judged} />}
-        {!changes && <PlaceUnit judged={judged} />}
+        {!changes && <Arrange judged={judged} readOnly={readOnly} />}
       </Page>
     </EditContext>
+  );
+}
+
+/** What is in the look and around it. */
+function Arrange({ judged, readOnly }: { judged: JudgedLook; readOnly: boolean }) {
+  if (readOnly) return null;
+  return (
+    <>
+      <AroundLook judged={judged} />
+      <UnitsOfLook judged={judged} />
+      <PlaceUnit judged={judged} />
+    </>
   );
 }
 
@@ -112,7 +130,9 @@ function WhatToDo({ real, tried, paper }: { real: JudgedLook; tried: JudgedLook;
   };
   return (
     <>
-      {changes && <PaperSheet real={real} tried={tried} changes={changes} onTake={take} onDrop={paper.stop} />}
+      {changes && (
+        <PaperSheet real={real} tried={tried} changes={changes} onTake={paper.only ? null : take} onDrop={paper.stop} />
+      )}
       {working ? <LeastWork judged={tried} onDone={() => setWorking(false)} /> : <TopFinding judged={tried} />}
       <View style={styles.tools}>
         {!working && tried.judgement.verdicts.some(isFailing) && (

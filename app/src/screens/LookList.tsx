@@ -1,3 +1,4 @@
+import { usesOf } from '@ergon/core/operation/timetable';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -7,17 +8,18 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { tallyText } from './tallyText';
 
-/** The evening's looks beside the drawing, on a wide screen. */
+/** The looks of an event beside the drawing, on a wide screen. */
 export function LookList({ current, place }: { current: string; place: 'lines' | 'fire' }) {
   const colours = useColours();
   const { rig } = useRig();
-  const looks = useJudgedLooks();
+  const event = rig?.events.find(({ id }) => id === rig.looks.find((look) => look.id === current)?.event);
+  const looks = useJudgedLooks(event?.id);
   return (
     <View role="navigation" aria-label="Looks" style={[styles.list, { borderColor: colours.rule }]}>
       <ScrollView tabIndex={0}>
         <View style={styles.event}>
           <Words as="small" tone="quiet">
-            {rig?.event.name}
+            {event?.name}
           </Words>
         </View>
         {looks.map((judged) => {
@@ -33,7 +35,7 @@ export function LookList({ current, place }: { current: string; place: 'lines' |
                 {judged.look.name}
               </Words>
               <Words as="small" tone={here ? 'quietOnBlock' : 'quiet'}>
-                {[judged.look.time, tallyText(judged)].filter(Boolean).join(' · ')}
+                {[rig && usesOf(rig, judged.look)[0]?.time, tallyText(judged)].filter(Boolean).join(' · ')}
               </Words>
             </LinkBox>
           );

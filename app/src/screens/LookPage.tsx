@@ -5,9 +5,13 @@ import { Choice } from '../components/Choice';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
 import { useWide } from '../components/useWide';
+import { ReadOnly } from '../event/ReadOnly';
+import { useIsReadOnly } from '../event/useTonight';
 import { useRememberLook } from '../rig/currentLook';
 import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
+import { PlaceUnit } from './PlaceUnit';
 import { ToTonight } from './ToTonight';
+import { UnitsOfLook } from './UnitsOfLook';
 
 interface LookPageProps {
   title: string;
@@ -25,11 +29,22 @@ export function LookPage({ title, of: Content }: LookPageProps) {
     <Page title={judged?.look.name ?? title}>
       <Words>
         {judged
-          ? 'No body is in this look, so there is no shutter to press.'
+          ? 'No body is in this look yet, so there is no shutter to press. Put one in, then what sits on it.'
           : 'There is no such look: it may have been removed. Choose another in Tonight.'}
       </Words>
-      {!judged && <ToTonight />}
+      {judged ? <FillLook judged={judged} /> : <ToTonight />}
     </Page>
+  );
+}
+
+function FillLook({ judged }: { judged: JudgedLook }) {
+  const readOnly = useIsReadOnly(judged.look.event);
+  if (readOnly) return <ReadOnly event={judged.look.event} />;
+  return (
+    <>
+      <UnitsOfLook judged={judged} />
+      <PlaceUnit judged={judged} />
+    </>
   );
 }
 

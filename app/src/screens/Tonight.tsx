@@ -1,55 +1,109 @@
-import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
+import { momentsOf, outOfOrder } from '@ergon/core/operation/timetable';
+import type { EventHead } from '@ergon/core/record/event';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { LinkBox } from '../components/LinkBox';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
-import { MiniLines } from '../drawing/MiniLines';
+import { whenAndWhere } from '../event/eventText';
+import { MomentLine } from '../event/MomentLine';
+import { ReadOnly } from '../event/ReadOnly';
+import { useDay, useIsReadOnly, useTonight } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
-import { type JudgedLook, useJudgedLooks } from '../rig/judgedLook';
+import { useJudgedLooks } from '../rig/judgedLook';
 import { useTheme } from '../theme/Theme';
-import { space, THEMES, TOUCH } from '../theme/tokens';
+import { space, THEMES } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
+import { FirstSteps } from './FirstSteps';
 import { nextStep } from './nextStep';
-import { tallyText } from './tallyText';
 
+/** The event whose day it is, or the next one; before there is any, the way to it. */
 export function Tonight() {
+  const { rig } = useRig();
+  const event = useTonight();
+  const day = useDay();
+  if (!rig) return null;
+  return event ? (
+    <Page title={event.name} subtitle={whenAndWhere(event, day)}>
+      {rig.looks.length === 0 && <FirstSteps />}
+      <TonightsEvent event={event} />
+      <Below />
+    </Page>
+  ) : (
+    <Page title={rig.crew.name} subtitle="Nothing planned yet">
+      <FirstSteps />
+      <Below />
+    </Page>
+  );
+}
+
+function TonightsEvent({ event }: { event: EventHead }) {
   const router = useRouter();
   const { rig } = useRig();
-  const looks = useJudgedLooks();
-  const { name: theme, choose } = useTheme();
-  if (!rig) return null;
-  const next = nextStep(looks);
-  const { button } = next;
-  const { date, place } = rig.event;
+  const { colours } = useTheme();
+  const looks = useJudgedLooks(event.id);
+  const readOnly = useIsReadOnly(event.id);
+  const moments = rig ? momentsOf(rig, event.id) : [];
+  const early = outOfOrder(moments);
   return (
-    <Page
-      title={rig.event.name}
-      subtitle={[date && format(parseISO(date), 'EEEE d MMMM yyyy'), place].filter(Boolean).join(' · ')}
-    >
-      <Block label="Next">
-        <Words as="sentence" tone="onBlock">
-          {next.sentence}
-        </Words>
-        {button && (
-          <View style={styles.act}>
-            <Button
-              kind="act"
-              label={button.label}
-              onPress={() => router.push({ pathname: `/${button.place}/[look]`, params: { look: button.look } })}
-            />
+    <>
+      <ReadOnly event={event.id} />
+      {!readOnly && rig && rig.looks.length > 0 && <NextThing event={event} />}
+      <View role="list" aria-label="Moments">
+        {moments.map((moment) => (
+          <View key={moment.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
+            <MomentLine moment={moment} judged={looks.find(({ look }) => look.id === moment.look)} />
           </View>
-        )}
-      </Block>
-      <View role="list" aria-label="Looks">
-        {looks.map((judged) => (
-          <LookRow key={judged.look.id} judged={judged} />
         ))}
       </View>
+      {early && <Words as="small" tone="quiet">{`${early.name} stands after something later.`}</Words>}
+      <View style={styles.row}>
+        <Button
+          label={readOnly ? 'Look at it' : 'Plan it'}
+          hint={event.name}
+          onPress={() => router.push({ pathname: '/events/[event]', params: { event: event.id } })}
+        />
+        <Button label="Other events" onPress={() => router.push('/events')} />
+      </View>
+    </>
+  );
+}
+
+/** The one next thing to do. */
+function NextThing({ event }: { event: EventHead }) {
+  const router = useRouter();
+  const { sentence, button } = nextStep(event, useJudgedLooks(event.id));
+  return (
+    <Block label="Next">
+      <Words as="sentence" tone="onBlock">
+        {sentence}
+      </Words>
+      {button && (
+        <View style={styles.act}>
+          <Button
+            kind="act"
+            label={button.label}
+            onPress={() =>
+              router.push(
+                button.place === 'events'
+                  ? { pathname: '/events/[event]', params: { event: button.event } }
+                  : { pathname: `/${button.place}/[look]`, params: { look: button.look } },
+              )
+            }
+          />
+        </View>
+      )}
+    </Block>
+  );
+}
+
+/** The theme, whose rig this is, and the way out. */
+function Below() {
+  const { name: theme, choose } = useTheme();
+  return (
+    <>
       <View style={styles.theme}>
         <Words as="small" tone="quiet">
           Light around you
@@ -63,36 +117,13 @@ export function Tonight() {
         />
       </View>
       <CrewCorner />
-    </Page>
-  );
-}
-
-function LookRow({ judged }: { judged: JudgedLook }) {
-  const { colours } = useTheme();
-  const { look } = judged;
-  return (
-    <View role="listitem" style={[styles.look, { borderColor: colours.rule }]}>
-      <LinkBox href={{ pathname: '/lines/[look]', params: { look: look.id } }} style={[styles.link]}>
-        <View style={styles.time}>
-          <Words as="strong">{look.time ?? '–'}</Words>
-        </View>
-        <View style={styles.what}>
-          <Words as="heading">{look.name}</Words>
-          <Words as="small" tone="quiet">
-            {[look.place, tallyText(judged)].filter(Boolean).join(' · ')}
-          </Words>
-          <MiniLines readiness={judged.readiness} />
-        </View>
-      </LinkBox>
-    </View>
+    </>
   );
 }
 
 const styles = StyleSheet.create({
   act: { maxWidth: 420 },
-  look: { borderTopWidth: 1 },
-  link: { flexDirection: 'row', gap: space.base, paddingVertical: space.base, minHeight: TOUCH },
-  time: { width: 52, paddingTop: 2 },
-  what: { flex: 1, gap: space.tiny },
+  moment: { borderTopWidth: 1 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   theme: { gap: space.tiny, maxWidth: 420 },
 });

@@ -7,5 +7,7 @@ export { FamilyPage } from '../kit/FamilyPage';
 export { ModelPage } from '../kit/ModelPage';
 export { UnitEditor } from '../kit/UnitEditor';
 export { AroundForm } from '../work/AroundForm';
+export { EventForm } from '../event/EventForm';
+export { MomentForm } from '../event/MomentForm';
 export { MemberForm } from './MemberForm';
 export { SignIn } from './SignIn';

@@ -1,19 +1,24 @@
 /** The one next thing to do tonight, as a sentence with a button. */
+import type { EventHead } from '@ergon/core/record/event';
 import { tally } from '@ergon/core/verdict/readiness';
 import type { JudgedLook } from '../rig/judgedLook';
 
 export interface NextStep {
   sentence: string;
   /** Null when there is nothing left to do. */
-  button: { label: string; place: 'lines' | 'fire'; look: string } | null;
+  button:
+    { label: string; place: 'lines' | 'fire'; look: string } | { label: string; place: 'events'; event: string } | null;
 }
 
 const lights = (count: number): string => (count === 1 ? '1 light' : `${count} lights`);
 
 /** Faults come first, then what nobody recorded, then lights without a test fire; within each the earliest look. */
-export function nextStep(looks: readonly JudgedLook[]): NextStep {
+export function nextStep(event: EventHead, looks: readonly JudgedLook[]): NextStep {
   if (looks.length === 0)
-    return { sentence: 'No looks yet. Import a document in Kit, under In and out, to begin.', button: null };
+    return {
+      sentence: `No looks yet. Lay out ${event.name}: its moments, and the lights of each.`,
+      button: { label: 'Plan it', place: 'events', event: event.id },
+    };
   const counted = looks.map((judged) => ({ judged, count: tally(judged.readiness) }));
   const failing = counted.find(({ count }) => count.failing > 0);
   if (failing) {

@@ -17,7 +17,8 @@ interface PaperSheetProps {
   /** The same with the changes tried. */
   tried: JudgedLook;
   changes: readonly Change[];
-  onTake: () => void;
+  /** Null where nothing may be changed. */
+  onTake: (() => void) | null;
   onDrop: () => void;
 }
 
@@ -42,7 +43,9 @@ export function PaperSheet({ real, tried, changes, onTake, onDrop }: PaperSheetP
         </>
       )}
       <View style={styles.buttons}>
-        {changes.length > 0 && <Button kind="act" label="Take it over" hint="what was tried" onPress={onTake} />}
+        {changes.length > 0 && onTake && (
+          <Button kind="act" label="Take it over" hint="what was tried" onPress={onTake} />
+        )}
         <Button label="Drop it" hint="what was tried" onPress={onDrop} />
       </View>
     </View>

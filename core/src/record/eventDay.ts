@@ -4,14 +4,6 @@ import type { EventHead } from './event.ts';
 /** The hour at which the day of an event ends, on the next morning. */
 export const DAY_ENDS_H = 6;
 
-/** The day an event of this moment is on, by the device's own clock, as YYYY-MM-DD. */
-export function dayOf(now: Date): string {
-  const day = new Date(now);
-  day.setHours(day.getHours() - DAY_ENDS_H);
-  const two = (value: number) => String(value).padStart(2, '0');
-  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`;
-}
-
 /** An event without a date is never over: nobody said when it is. */
 export const isOver = ({ date }: Pick<EventHead, 'date'>, day: string): boolean => date != null && date < day;
 

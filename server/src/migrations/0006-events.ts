@@ -27,11 +27,12 @@ export class Events1700000000006 implements MigrationInterface {
          (SELECT 1 FROM \`records\` WHERE crewId = \`crews\`.id AND kind = 'event')`,
       [ONLY_EVENT],
     );
-    for (const row of await rowsAt2(runner, 'event')) await put(runner, 'event', row, eventTo3(fieldsOf(row.doc)));
+    for (const row of await rowsAt2(runner, 'event'))
+      await put(runner, row, { kind: 'event', doc: eventTo3(fieldsOf(row.doc)) });
     for (const row of await rowsAt2(runner, 'look')) {
       const doc = fieldsOf(row.doc);
-      await put(runner, 'moment', row, rankedMomentTo3(doc));
-      await put(runner, 'look', row, lookTo3(doc));
+      await put(runner, row, { kind: 'moment', doc: rankedMomentTo3(doc) });
+      await put(runner, row, { kind: 'look', doc: lookTo3(doc) });
     }
     await runner.query('UPDATE `records` SET docVersion = 3 WHERE docVersion = 2');
     while ((await rewriteOperations(runner)) === PAGE);
@@ -48,13 +49,13 @@ export class Events1700000000006 implements MigrationInterface {
         [row.crewId, row.id],
       )) as Row[];
       const { time = null, place = null } = moment ? fieldsOf(moment.doc) : {};
-      await put(runner, 'look', row, { ...doc, time, place }, 2);
+      await put(runner, row, { kind: 'look', doc: { ...doc, time, place }, version: 2 });
     }
     await runner.query(`DELETE FROM \`records\` WHERE kind = 'moment' OR (kind = 'event' AND id <> ?)`, [ONLY_EVENT]);
     const events = (await runner.query(`SELECT crewId, id, doc, born FROM \`records\` WHERE kind = 'event'`)) as Row[];
     for (const row of events) {
       const { name = null, date = null, venue = null } = fieldsOf(row.doc);
-      await put(runner, 'event', row, { name, date, place: venue }, 2);
+      await put(runner, row, { kind: 'event', doc: { name, date, place: venue }, version: 2 });
     }
     await runner.query('UPDATE `records` SET docVersion = 2 WHERE docVersion = 3');
   }
@@ -67,10 +68,8 @@ const rowsAt2 = (runner: QueryRunner, kind: string): Promise<Row[]> =>
 
 async function put(
   runner: QueryRunner,
-  kind: string,
   { crewId, id, born }: Row,
-  doc: StoredFields,
-  version = 3,
+  { kind, doc, version = 3 }: { kind: string; doc: StoredFields; version?: number },
 ): Promise<void> {
   const bare = Object.fromEntries(Object.entries(doc).filter(([, value]) => value !== null));
   await runner.query(

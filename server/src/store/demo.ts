@@ -4,7 +4,6 @@ import type { Operation } from '@ergon/core/operation/edit';
 import { startingAgain } from '@ergon/core/operation/editsOf';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
-import { daysBetween, moveDates } from '@ergon/core/record/moveDates';
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
@@ -13,6 +12,7 @@ import { Member } from '../entities/Member.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
 import type { CrewServices } from './crewServices.ts';
+import { daysBetween, moveDates } from './moveDates.ts';
 
 export const DEMO_CREW_ID = 'demo';
 const DEMO_MEMBER_ID = 'demo-guest';

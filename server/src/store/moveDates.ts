@@ -1,5 +1,5 @@
 /** A document with everything in it moved by whole days: its events and its test fires. */
-import type { KitDocument } from './kitDocument.ts';
+import type { KitDocument } from '@ergon/core/record/kitDocument';
 
 const DAY_MS = 86_400_000;
 

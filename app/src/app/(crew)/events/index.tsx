@@ -1,0 +1,1 @@
+export { EventsPage as default } from '../../../event/EventsPage';

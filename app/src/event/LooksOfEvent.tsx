@@ -1,0 +1,78 @@
+import { usesOf } from '@ergon/core/operation/timetable';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { LinkBox } from '../components/LinkBox';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import { type JudgedLook, useJudgedLooks } from '../rig/judgedLook';
+import { tallyText } from '../screens/tallyText';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { LookTools } from './LookTools';
+import { NewLook } from './NewLook';
+import { TestsOfLook } from './TestsOfLook';
+
+/** The looks of an event: what uses them, how they stand, and what can be done with each. */
+export function LooksOfEvent({ event, readOnly }: { event: string; readOnly: boolean }) {
+  const looks = useJudgedLooks(event);
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <View style={styles.box}>
+      <Words as="heading" level={2}>
+        Looks
+      </Words>
+      {looks.length === 0 && <Words>No looks yet: an arrangement of lights with their settings.</Words>}
+      <View role="list" aria-label="Looks">
+        {looks.map((judged) => (
+          <LookOfEvent
+            key={judged.look.id}
+            judged={judged}
+            readOnly={readOnly}
+            open={open === judged.look.id}
+            onToggle={() => setOpen(open === judged.look.id ? null : judged.look.id)}
+          />
+        ))}
+      </View>
+      {!readOnly && <NewLook event={event} />}
+    </View>
+  );
+}
+
+interface LookOfEventProps {
+  judged: JudgedLook;
+  readOnly: boolean;
+  open: boolean;
+  onToggle: () => void;
+}
+
+function LookOfEvent({ judged, readOnly, open, onToggle }: LookOfEventProps) {
+  const { rig } = useRig();
+  const colours = useColours();
+  const { look } = judged;
+  const uses = rig ? usesOf(rig, look) : [];
+  return (
+    <View role="listitem" style={[styles.look, { borderColor: colours.rule }]}>
+      <View style={styles.row}>
+        <LinkBox href={{ pathname: '/lines/[look]', params: { look: look.id } }} style={[styles.link]}>
+          <Words as="strong">{look.name}</Words>
+          <Words as="small" tone="quiet">
+            {[tallyText(judged), uses.length === 0 ? 'in no moment' : uses.map(({ name }) => name).join(', ')].join(
+              ' · ',
+            )}
+          </Words>
+        </LinkBox>
+        <Button kind="quiet" label={open ? 'Close' : 'More'} hint={look.name} expanded={open} onPress={onToggle} />
+      </View>
+      {open && <TestsOfLook look={look.id} />}
+      {open && <LookTools look={look} readOnly={readOnly} onDone={onToggle} />}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base },
+  look: { borderTopWidth: 1 },
+  row: { flexDirection: 'row', alignItems: 'flex-start' },
+  link: { flexGrow: 1, flexShrink: 1, paddingVertical: space.base, gap: space.hair, minHeight: TOUCH },
+});
