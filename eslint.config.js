@@ -13,7 +13,8 @@ const ROOMS = {
   verdict: ['measure', 'record', 'rig', 'path', 'shot'],
   mend: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
   fit: ['measure', 'record', 'rig', 'path', 'shot', 'verdict'],
-  words: ['measure', 'record', 'operation', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
+  propose: ['measure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
+  words: ['measure', 'record', 'operation', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit', 'propose'],
   describe: ['measure', 'record', 'words'],
 };
 

@@ -5,6 +5,7 @@ import { check } from './check.ts';
 import { looksOf } from './chosenLooks.ts';
 import { fire } from './fire.ts';
 import { fix } from './fix.ts';
+import { propose } from './propose.ts';
 import { Unusable } from './unusable.ts';
 import { whatIf } from './whatIf.ts';
 
@@ -12,12 +13,16 @@ export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
        ergon fire FILE --look LOOK [--body BODY] [--json]
        ergon fix FILE [--look LOOK] [--at-camera] [--seconds N] [--json]
        ergon whatif FILE [--look LOOK] --set UNIT.SETTING=VALUE [--set ...] [--json]
+       ergon propose FILE --lights PURPOSES [--bodies BODIES] [--json]
 
 check judges every look (or one): what each light does in each shot, and what to mend.
 fire presses a shutter and prints the time line in microseconds.
 fix finds the least work after which every light fires, from the camera alone or within some seconds.
 whatif tells what a change would break or mend, and changes nothing.
-Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break), 2 the input cannot be used.`;
+propose lays out a look from a wish: "key,fill:metered,front@body-1" says what each light is for, whether it meters
+and on which body it sits; --bodies "body-1,body-2" says which shoot (left out: the first).
+Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break; propose: nothing does it whole),
+2 the input cannot be used.`;
 
 export interface Output {
   stdout: { write(text: string): unknown };
@@ -51,11 +56,12 @@ function run(args: readonly string[], { stdout }: Output): number {
   if (command === 'fix')
     return fix(document, { look, json, atCamera: values['at-camera'] ?? false, ...secondsOf(values.seconds) }, say);
   if (command === 'whatif') return whatIf(document, { look, json, set: values.set ?? [] }, say);
+  if (command === 'propose') return propose(document, { lights: values.lights, bodies: values.bodies, json }, say);
   if (look === undefined) throw new Unusable(`--look: fire needs one of ${looksOf(document)}`);
   return fire(document, { look, body, json }, say);
 }
 
-const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif']);
+const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif', 'propose']);
 
 function secondsOf(text: string | undefined): { seconds?: number } {
   if (text === undefined) return {};
@@ -75,6 +81,8 @@ function parsed(args: readonly string[]) {
         'at-camera': { type: 'boolean' },
         seconds: { type: 'string' },
         set: { type: 'string', multiple: true },
+        lights: { type: 'string' },
+        bodies: { type: 'string' },
         json: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
       },

@@ -1,4 +1,5 @@
 import { usesOf } from '@ergon/core/operation/timetable';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -10,11 +11,11 @@ import { tallyText } from '../screens/tallyText';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { LookTools } from './LookTools';
-import { NewLook } from './NewLook';
 import { TestsOfLook } from './TestsOfLook';
 
 /** The looks of an event: what uses them, how they stand, and what can be done with each. */
 export function LooksOfEvent({ event, readOnly }: { event: string; readOnly: boolean }) {
+  const router = useRouter();
   const looks = useJudgedLooks(event);
   const [open, setOpen] = useState<string | null>(null);
   return (
@@ -34,7 +35,13 @@ export function LooksOfEvent({ event, readOnly }: { event: string; readOnly: boo
           />
         ))}
       </View>
-      {!readOnly && <NewLook event={event} />}
+      {!readOnly && (
+        <Button
+          kind={looks.length === 0 ? 'act' : 'plain'}
+          label="New look"
+          onPress={() => router.push({ pathname: '/events/[event]/wish', params: { event } })}
+        />
+      )}
     </View>
   );
 }

@@ -2,6 +2,7 @@ import type { RankedMoment } from '@ergon/core/operation/crewState';
 import { removing } from '@ergon/core/operation/editsOf';
 import { addingMoment, changingMoment, copyingMoment, movingMoment } from '@ergon/core/operation/eventEdits';
 import { looksOf, momentsOf } from '@ergon/core/operation/timetable';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -44,11 +45,26 @@ export function MomentsOfEvent({ event, readOnly }: { event: string; readOnly: b
               )}
             </View>
             {open !== moment.id && <Detail moment={moment} />}
+            {!readOnly && moment.look == null && moment.noFlash !== true && <LightIt moment={moment} />}
             {open === moment.id && !readOnly && <MomentEditor moment={moment} onDone={() => setOpen(null)} />}
           </View>
         ))}
       </View>
       {!readOnly && <AddMoment event={event} />}
+    </View>
+  );
+}
+
+/** A moment without a look: the way to one. */
+function LightIt({ moment: { id, name, event } }: { moment: RankedMoment }) {
+  const router = useRouter();
+  return (
+    <View style={styles.detail}>
+      <Button
+        label="Light it"
+        hint={name}
+        onPress={() => router.push({ pathname: '/events/[event]/wish', params: { event, moment: id } })}
+      />
     </View>
   );
 }

@@ -16,6 +16,7 @@ import { radius, space, TOUCH } from '../theme/tokens';
 import { AbilityPreview } from './AbilityPreview';
 import { AddUnits } from './AddUnits';
 import { KitPage } from './KitPage';
+import { NewFamily } from './NewFamily';
 import { QuestionField } from './QuestionField';
 import { modelName } from './profileSummary';
 import { useQuestionContext } from './questionContext';
@@ -60,39 +61,58 @@ function ArchetypeButton({ archetype, onPress }: { archetype: Archetype; onPress
   );
 }
 
-function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void }) {
-  const wide = useWide();
+/** The questions one by one: where one is, what was answered, and the profile that comes of it. */
+function useGuide(archetype: Archetype) {
   const context = useQuestionContext(archetype.id);
   const [profile, setProfile] = useState(() => archetype.base('new'));
   const [answered, setAnswered] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(0);
-  const [saved, setSaved] = useState<Profile | null>(null);
   const questions = guidedQuestions(profile, context);
   const question = questions[at];
-  if (saved) return <Described profile={saved} />;
-
+  const isAnswered = question !== undefined && answered.has(question.id);
   const answer = (asked: Question, value: Answer) => {
     setProfile((old) => withAnswer(old, asked, value, context));
     setAnswered((old) => new Set([...old, asked.id]));
   };
-  const isAnswered = question !== undefined && answered.has(question.id);
-  const next = () => {
-    if (question && !isAnswered && !question.required) answer(question, null);
-    setAt(at + 1);
+  return {
+    context,
+    profile,
+    question,
+    isAnswered,
+    at,
+    count: questions.length,
+    back: () => setAt(at - 1),
+    next: () => {
+      if (question && !isAnswered && !question.required) answer(question, null);
+      setAt(at + 1);
+    },
+    choose: (value: Answer, picked: boolean) => {
+      answer(question!, value);
+      // One of a few is the whole answer: the next question comes at once, and Back leads here again.
+      if (picked && question!.kind === 'choice') setAt(at + 1);
+    },
   };
+}
+
+function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void }) {
+  const wide = useWide();
+  const guide = useGuide(archetype);
+  const [saved, setSaved] = useState<Profile | null>(null);
+  const { profile, question, isAnswered, at, count } = guide;
+  if (saved) return <Described profile={saved} />;
   return (
     <KitPage
       title={archetype.name}
-      subtitle={question ? `Question ${at + 1} of ${questions.length}` : 'All asked'}
+      subtitle={question ? `Question ${at + 1} of ${count}` : 'All asked'}
       footer={
         <View style={styles.buttons}>
-          <Button label="Back" onPress={() => (at === 0 ? onBack() : setAt(at - 1))} />
+          <Button label="Back" onPress={() => (at === 0 ? onBack() : guide.back())} />
           {question ? (
             <Button
               kind="act"
               grow
               label={isAnswered || question.required ? 'Next' : 'Not sure, next'}
-              onPress={next}
+              onPress={guide.next}
               disabled={question.required === true && !isAnswered}
             />
           ) : (
@@ -106,16 +126,23 @@ function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void
           <Asked
             question={question}
             profile={profile}
-            context={context}
+            context={guide.context}
             answered={isAnswered}
-            onAnswer={(value) => answer(question!, value)}
+            onAnswer={guide.choose}
           />
+          {question?.id === 'family' && (
+            <NewFamily medium={mediumOf(archetype)} onMade={(id) => guide.choose(id, true)} />
+          )}
         </View>
         <SoFar profile={profile} style={[styles.box, wide && styles.half]} />
       </View>
     </KitPage>
   );
 }
+
+/** By what gear of a sort speaks, where it speaks at all. */
+const mediumOf = ({ id }: Archetype) =>
+  id === 'optical-shoe-flash' || id === 'popup-commander-body' ? 'optical' : 'radio';
 
 const SoFar = ({ profile, style }: { profile: Profile; style: StyleProp<ViewStyle> }) => (
   <View style={style}>
@@ -132,7 +159,7 @@ interface AskedProps {
   profile: Profile;
   context: QuestionContext;
   answered: boolean;
-  onAnswer: (value: Answer) => void;
+  onAnswer: (value: Answer, picked: boolean) => void;
 }
 
 function Asked({ question, profile, context, answered, onAnswer }: AskedProps) {

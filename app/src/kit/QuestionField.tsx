@@ -12,7 +12,8 @@ interface QuestionFieldProps {
   question: Question;
   profile: Profile;
   context: QuestionContext;
-  onAnswer: (answer: Answer) => void;
+  /** @param picked one of those shown, by a touch. */
+  onAnswer: (answer: Answer, picked: boolean) => void;
   /** The question is written above already. */
   hideText?: boolean;
   /** Something was answered, "not sure" included. */
@@ -55,7 +56,7 @@ function Control({ question, profile, context, onAnswer, answered, error }: Ques
             label={question.text}
             options={[...options, ...(question.required ? [] : [unsure])]}
             value={value === null ? (answered ? UNSURE : null) : (value as string | number | boolean)}
-            onChoose={(chosen) => onAnswer(chosen === UNSURE ? null : chosen)}
+            onChoose={(chosen) => onAnswer(chosen === UNSURE ? null : chosen, true)}
           />
           {question.other !== undefined && (
             <Typed
@@ -78,13 +79,13 @@ function Control({ question, profile, context, onAnswer, answered, error }: Ques
             label={question.text}
             options={options.map((option) => ({ value: String(option.value), label: option.label }))}
             values={chosen}
-            onChange={(values) => onAnswer(values)}
+            onChange={(values) => onAnswer(values, false)}
           />
           <Choice
             label={question.text}
             options={[{ value: NONE, label: 'none' }, unsure]}
             value={value === null ? (answered ? UNSURE : null) : chosen.length === 0 ? NONE : null}
-            onChoose={(picked) => onAnswer(picked === UNSURE ? null : [])}
+            onChoose={(picked) => onAnswer(picked === UNSURE ? null : [], true)}
           />
         </View>
       );
@@ -96,7 +97,7 @@ interface TypedProps {
   question: Question;
   label?: string;
   value: Answer;
-  onAnswer: (answer: Answer) => void;
+  onAnswer: (answer: Answer, picked: boolean) => void;
   error?: string;
 }
 
@@ -109,7 +110,7 @@ function Typed({ question, label, value, onAnswer, error }: TypedProps) {
     const text = typed.trim();
     if (wrong !== undefined || text === String(value ?? '')) return;
     if (text === '' && (value === null || question.required)) return;
-    onAnswer(text === '' ? null : isNumber ? Number(text.replace(',', '.')) : text);
+    onAnswer(text === '' ? null : isNumber ? Number(text.replace(',', '.')) : text, false);
   };
   return (
     <Field

@@ -27,7 +27,7 @@ export const FamilyNames = ({ family, set }: FamilyPart) => (
 );
 
 /** Where a range of IDs starts when somebody says there is one. */
-const SOME_IDS = { from: 1, to: 99 };
+const SOME_IDS = { from: 1, to: 60 };
 
 export const FamilyIds = ({ family: { networkIds, pairing }, set }: FamilyPart) => (
   <View style={styles.group}>

@@ -108,7 +108,7 @@ export function idRange(rig: Rig, placed: Placed): Range | null {
 }
 
 /** Where a free ID is looked for first: low numbers are what strangers leave in place. */
-const FIRST_FREE_ID = 27;
+export const FIRST_FREE_ID = 27;
 
 /** An ID no unit of the look is set to, away from the low numbers strangers leave in place. */
 export function freeId(rig: Rig, range: Range): number | null {

@@ -1,1 +1,0 @@
-export { EventPage as default } from '../../../event/EventPage';

@@ -1,0 +1,1 @@
+export { EventPage as default } from '../../../../event/EventPage';

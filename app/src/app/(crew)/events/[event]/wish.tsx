@@ -1,0 +1,1 @@
+export { WishPage as default } from '../../../../wish/WishPage';
