@@ -1,6 +1,5 @@
 import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
-
-const isWide = (page: Page): boolean => page.viewportSize()!.width > 900;
+import { isWide } from './sizes.ts';
 
 /** The first fault's fix; what stands on the block at the top. */
 const block = (page: Page) => page.getByRole('region', { name: 'First fault' });
@@ -41,7 +40,7 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
 
   await goTo(page, '/lines/first-dance', 'First dance');
   for (const [light, gap] of [
-    ['Light 3', 'ID 72, sender 27'],
+    ['Light 3', 'ID 52, sender 27'],
     ['Light 4', 'sender has no group E'],
     ['Light 5', 'role local, not remote'],
     ['Light 6', 'channel 3, sender on 11'],
@@ -231,7 +230,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await expect(page.getByText('Shorter than 8 characters.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Passphrase' }).fill('tarred hemp rope');
   await page.getByRole('button', { name: /^Start the crew/ }).click();
-  await expect(page.getByText('No looks yet. Import a document in Kit, under In and out, to begin.')).toBeVisible();
+  await expect(page.getByText('Your gear. The bodies, flashes and triggers you own.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Add a member' }).click();
   await page.getByRole('textbox', { name: "Member's name" }).fill(`Mate ${Date.now()}`);
@@ -255,8 +254,8 @@ test('a document with faults is refused with their paths; a sound one comes in',
   await expect(page.getByText('lokos: is not a known field: remove it or check its spelling')).toBeVisible();
   await input.setInputFiles('../demo/ropewalk.json');
   await expect(page.getByText('Imported ropewalk.json.')).toBeVisible();
-  await page.getByRole('link', { name: 'Tonight' }).click();
-  await expect(page.getByText('8 failing · 1 computed')).toBeVisible();
+  await page.goto(`${address()}/events/ropewalk`);
+  await expect(page.getByText('8 failing · 1 computed').first()).toBeVisible();
 });
 
 test('edits made while the server cannot be reached wait, show, and are saved when it is back', async ({

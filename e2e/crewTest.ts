@@ -43,9 +43,19 @@ export const test = base.extend<{ trouble: Trouble }>({
   ],
 });
 
-const demo = JSON.parse(
-  readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../demo/ropewalk.json'), 'utf8'),
-) as KitDocument;
+const demo = onThisDay(
+  JSON.parse(
+    readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../demo/ropewalk.json'), 'utf8'),
+  ) as KitDocument,
+);
+
+/** The demo with its wedding today, and the other events before and after it. */
+function onThisDay(document: KitDocument): KitDocument {
+  const days: Readonly<Record<string, number>> = { ropewalk: 0, harvest: -35, regatta: 28 };
+  const date = (id: string) => new Date(Date.now() + days[id]! * 86_400_000).toISOString().slice(0, 10);
+  return { ...document, events: document.events.map((event) => ({ ...event, date: date(event.id) })) };
+}
+
 export const PASSPHRASE = 'tarred hemp rope';
 
 /** Sends what the app would send, as whoever is signed in on that page. */

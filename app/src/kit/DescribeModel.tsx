@@ -89,7 +89,7 @@ function useGuide(archetype: Archetype) {
     choose: (value: Answer, picked: boolean) => {
       answer(question!, value);
       // One of a few is the whole answer: the next question comes at once, and Back leads here again.
-      if (picked && question!.kind === 'choice') setAt(at + 1);
+      if (picked) setAt(at + 1);
     },
   };
 }

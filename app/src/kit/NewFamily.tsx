@@ -3,7 +3,7 @@ import { making } from '@ergon/core/operation/editsOf';
 import type { Family } from '@ergon/core/record/family';
 import { familySchema } from '@ergon/core/record/familySchema';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { z } from 'zod';
 import { Button } from '../components/Button';

@@ -48,6 +48,7 @@ export function ProposalCard({ proposal, best, wish, onUse, onPin }: ProposalCar
     <View role="region" aria-label={best ? 'Another way' : 'Best'} style={styles.card}>
       {best ? (
         <View style={[styles.other, { borderColor: colours.quiet }]}>
+          <Words as="strong">Another way</Words>
           {head}
           <View style={styles.row}>
             <Button

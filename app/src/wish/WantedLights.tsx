@@ -31,7 +31,9 @@ export function WantedLights({ lights, bodies, onChange }: WantedLightsProps) {
             onPress={() => setOpen(open === at ? null : at)}
             style={styles.head}
           >
-            <Words as="strong">{`${at + 1}`}</Words>
+            <View style={styles.number}>
+              <Words as="strong">{`${at + 1}`}</Words>
+            </View>
             <View style={styles.says}>
               <Words as="strong">{light.purpose || 'light'}</Words>
               <WantedText light={light} />
@@ -136,6 +138,7 @@ function WantedEditor({ light, bodies, onChange }: WantedEditorProps) {
 const styles = StyleSheet.create({
   light: { borderTopWidth: 1 },
   head: { flexDirection: 'row', gap: space.base, minHeight: TOUCH, paddingVertical: space.small, alignItems: 'center' },
+  number: { width: 20 },
   says: { flex: 1 },
   editor: { gap: space.base, paddingBottom: space.wide },
 });

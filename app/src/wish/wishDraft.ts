@@ -6,12 +6,12 @@ export interface WishDraft {
   name: string;
   bodies: readonly string[];
   lights: readonly WantedLight[];
-  /** Whether the lights are metered unless one says otherwise. */
+  /** Whether proposals are asked for. */
   asked: boolean;
 }
 
 /** What lights are mostly for, in the order in which a crew thinks of them. */
-export const PURPOSES = ['key', 'fill', 'rim', 'background'] as const;
+export const PURPOSES = ['Key', 'Fill', 'Rim', 'Background'] as const;
 export const MOST_LIGHTS = 12;
 
 /** Lights for a count: what is there stays, what is added is for what comes next. */
