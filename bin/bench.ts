@@ -7,6 +7,7 @@ import { candidatesFor } from '@ergon/core/mend/candidates';
 import { costOf } from '@ergon/core/mend/cost';
 import { fixesFor } from '@ergon/core/mend/fixes';
 import { leastWork } from '@ergon/core/mend/leastWork';
+import { propose } from '@ergon/core/propose/propose';
 import { type Change, mergeChanges } from '@ergon/core/record/change';
 import { parseDocument } from '@ergon/core/record/kitDocument';
 import type { Look } from '@ergon/core/record/look';
@@ -107,6 +108,7 @@ console.log(
 shotsOfSixty(1, 2, 6);
 leastWorkOf(9, 20, 60);
 await fitThirtyByThirty();
+proposalsFor(3, 6, 12);
 weighApp('app/dist');
 
 /** Thirty units of each kind from the demo's models, some with older firmware, as a large crew might own. */
@@ -252,6 +254,25 @@ async function fitThirtyByThirty(): Promise<void> {
     `fit 30 x 30 in a worker: ${result.pairs} pairs, ${result.works} of them work, ${result.messages} progress messages; ` +
       `${result.quick.toFixed(0)} ms against ${result.naive.toFixed(0)} ms for judging all ${result.trials} ways, x${(result.naive / result.quick).toFixed(1)}`,
   );
+}
+
+/** Proposals from the demo's kit, against judging one of the looks proposed. */
+function proposalsFor(...counts: readonly number[]): void {
+  const kit = indexKit(demo);
+  const purposes = ['Key', 'Fill', 'Rim', 'Background'];
+  const bodies = ['body-1'];
+  for (const count of counts) {
+    const lights = Array.from({ length: count }, (_, n) => ({ purpose: purposes[n % purposes.length]! }));
+    const start = performance.now();
+    const { proposals, exact } = propose(kit, { bodies, lights });
+    const took = performance.now() - start;
+    const look = { id: 'proposed', name: 'Proposed', event: 'none', units: proposals[0]!.units };
+    const one = time(() => judge(buildRig(kit, look)));
+    console.log(
+      `propose, ${count} lights of ${demo.units.length} units: ${proposals.length} proposals, ${exact ? 'the best' : 'good'}, ` +
+        `x${(took / one).toFixed(0)} of judging one of them (${took.toFixed(0)} ms)`,
+    );
+  }
 }
 
 function weighApp(folder: string): void {

@@ -5,7 +5,7 @@ const [folder] = process.argv.slice(2);
 
 const { count, size, warnings } = await generateSW({
   globDirectory: folder,
-  globPatterns: ['**/*.{html,js,css,ttf,png,ico,json}'],
+  globPatterns: ['**/*.{html,js,css,ttf,png,svg,ico,json,webmanifest}'],
   globIgnores: ['sw.js', '**/*.map'],
   swDest: `${folder}/sw.js`,
   inlineWorkboxRuntime: true,

@@ -1,4 +1,15 @@
-import { address, CONTRAST, enterDemo, expect, expectAccessible, goTo, type Page, test } from './crewTest.ts';
+import {
+  address,
+  CONTRAST,
+  demo,
+  enterDemo,
+  expect,
+  expectAccessible,
+  goTo,
+  importDocument,
+  type Page,
+  test,
+} from './crewTest.ts';
 
 async function inTheme(page: Page, theme: string): Promise<void> {
   await page.evaluate((name) => localStorage.setItem('ergon.theme', name), theme);
@@ -33,6 +44,22 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await page.getByRole('button', { name: /^Press the shutter/ }).click();
   await page.getByRole('button', { name: 'All as simulated' }).click();
   await expectAccessible(page, 'fire, pressed');
+  await goTo(page, '/events', 'Events');
+  await page.getByRole('button', { name: 'Add an event' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('Empty: give it a name.')).toBeVisible();
+  await expectAccessible(page, 'events, one being added with faults');
+  await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
+  await page.getByRole('button', { name: 'Change, Vows' }).click();
+  await page.getByRole('button', { name: 'More, Speeches' }).click();
+  await page.getByRole('button', { name: 'Copy, Speeches' }).click();
+  await expect(page.getByLabel('What happens')).toHaveValue('Vows');
+  await expectAccessible(page, 'an event, a moment and a look open');
+  await goTo(page, '/events/ropewalk/wish', 'New look');
+  await page.getByRole('button', { name: /^1 ?Key/ }).click();
+  await expectAccessible(page, 'a wish, a light open');
+  await goTo(page, '/events/nowhere', 'Event');
+  await expectAccessible(page, 'an event that is not there');
   await goTo(page, '/history', 'History');
   await page.getByRole('list', { name: 'Operations' }).getByRole('button').first().click();
   await expectAccessible(page, 'history, an entry open');
@@ -43,6 +70,48 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await expectAccessible(page, 'a look that is not there');
   await goTo(page, '/no/such/place', 'Nothing here');
   await expectAccessible(page, 'an address nobody knows');
+});
+
+test('no violation while it loads, where the server cannot be reached, and with sixty lights', async ({
+  page,
+  trouble,
+}) => {
+  trouble.expected.push(/503|failed: /);
+  await enterDemo(page);
+  const lights = Array.from({ length: 60 }, (_, n) => `sixty-${n + 1}`);
+  const { 'light-1': light, ...others } = demo.looks.find(({ id }) => id === 'speeches')!.units;
+  await importDocument(page, address(), {
+    ...demo,
+    units: [
+      ...demo.units,
+      ...lights.map((id, n) => ({ id, profile: 'tholmar-200', label: `Lamp ${n + 1}`, firmware: '1.6' })),
+    ],
+    looks: demo.looks.map((look) =>
+      look.id === 'speeches'
+        ? { ...look, units: { ...others, ...Object.fromEntries(lights.map((id) => [id, light!])) } }
+        : look,
+    ),
+  });
+  await goTo(page, '/lines/speeches', 'Speeches');
+  await expect(page.getByText('18:30 · Long shed · 63 lights')).toBeVisible();
+  await expectAccessible(page, 'sixty lights, lines');
+  await goTo(page, '/', 'Ropewalk wedding');
+  await expectAccessible(page, 'sixty lights, tonight');
+  let open = () => {};
+  await page.route('**/api/rig', async (route) => {
+    await new Promise<void>((resolve) => (open = resolve));
+    await route.fulfill({ status: 503, body: '' });
+  });
+  await page.evaluate(() => indexedDB.deleteDatabase('ergon-cache'));
+  await page.goto(address());
+  await expect(page.getByText('Fetching your rig…')).toBeVisible();
+  await expectAccessible(page, 'loading');
+  for (let ask = 0; ask < 6 && !(await page.getByText('The server cannot be reached.').isVisible()); ask++) {
+    open();
+    await page.waitForTimeout(1500);
+  }
+  await expect(page.getByText('The server cannot be reached.')).toBeVisible();
+  await expectAccessible(page, 'an error');
 });
 
 test('no violation in any view of the kit', async ({ page }) => {
@@ -109,6 +178,18 @@ for (const theme of ['sun', 'hush']) {
     await page.getByRole('button', { name: /^Press the shutter/ }).click();
     await page.getByRole('button', { name: 'All as simulated' }).click();
     await expectAccessible(page, 'fire, pressed', CONTRAST);
+    await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
+    await page.getByRole('button', { name: 'Change, Vows' }).click();
+    await expect(page.getByLabel('What happens')).toHaveValue('Vows');
+    await expectAccessible(page, 'an event, a moment open', CONTRAST);
+    await goTo(page, '/events/harvest', 'Mill harvest supper');
+    await page.getByRole('button', { name: 'More, Supper' }).click();
+    await expectAccessible(page, 'a past event, its tests', CONTRAST);
+    await goTo(page, '/events/ropewalk/wish', 'New look');
+    await page.getByLabel('Name of the look').fill('Cake');
+    await page.getByRole('button', { name: 'Propose' }).click();
+    await expect(page.getByRole('region', { name: 'Best', exact: true })).toBeVisible({ timeout: 60_000 });
+    await expectAccessible(page, 'proposals', CONTRAST);
     await goTo(page, '/kit', 'Kit');
     await page.getByRole('button', { name: /^Light 5/ }).click();
     await page.getByRole('button', { name: 'Add units' }).click();

@@ -180,7 +180,7 @@ test('a real test fire that says otherwise than the simulation makes the light f
   await page.getByRole('button', { name: 'Log 1 light' }).click();
   await expect(page.getByText('in the frame · test fire said dark')).toBeVisible();
   await page.getByRole('link', { name: 'Tonight' }).click();
-  await expect(page.getByText('Long shed · 1 failing · 3 computed')).toBeVisible();
+  await expect(page.getByText('Long shed · Speeches: 1 failing · 3 computed')).toHaveCount(2);
 });
 
 test('kit: add, rename, remove and undo', async ({ page }) => {

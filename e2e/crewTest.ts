@@ -43,7 +43,7 @@ export const test = base.extend<{ trouble: Trouble }>({
   ],
 });
 
-const demo = onThisDay(
+export const demo = onThisDay(
   JSON.parse(
     readFileSync(join(dirname(fileURLToPath(import.meta.url)), '../demo/ropewalk.json'), 'utf8'),
   ) as KitDocument,
@@ -64,20 +64,20 @@ async function send(page: Page, path: string, data: unknown, at = address()): Pr
   expect(answer.status(), `${path}: ${await answer.text()}`).toBeLessThan(300);
 }
 
-/** Imports the demo as one operation, as the app would. */
-async function importDemo(page: Page, at: string): Promise<void> {
+/** Imports a document as one operation, as the app would; left out, the demo. */
+export async function importDocument(page: Page, at = address(), document = demo): Promise<void> {
   const rig = (await (await page.request.get(`${at}/api/rig`)).json()) as CrewRig;
   const id = randomUUID().replaceAll('-', '');
   const now = new Date().toISOString();
-  const made = { id, version: demo.version, crew: rig.crew.id, member: rig.member.id, at: now, label: 'import' };
-  await send(page, '/operations', { sentAt: now, operations: [{ ...made, edits: importing(rig, demo, id) }] }, at);
+  const made = { id, version: document.version, crew: rig.crew.id, member: rig.member.id, at: now, label: 'import' };
+  await send(page, '/operations', { sentAt: now, operations: [{ ...made, edits: importing(rig, document, id) }] }, at);
 }
 
 /** Into a crew of the test's own that has what the demo has, so that tests may run side by side. */
 export async function enterDemo(page: Page, at = address()): Promise<string> {
   const name = `Mate ${randomUUID()}`;
   await send(page, '/crews', { crew: `Crew of ${name}`, name, passphrase: PASSPHRASE }, at);
-  await importDemo(page, at);
+  await importDocument(page, at);
   await page.goto(at);
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
   await expect(page.getByText('8 failing · 1 computed')).toBeVisible();

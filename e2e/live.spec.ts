@@ -165,7 +165,7 @@ test('an evening without a network: thirty things done, closed, reopened, signed
   await expectSaved(again);
   const rig = await rigOf(crewPage);
   expect(rig.number).toBe(number + 30);
-  expect(rig.tests).toHaveLength(1);
+  expect(rig.tests.filter(({ look }) => look === 'first-dance')).toHaveLength(1);
   expect(rig.units.find(({ id }) => id === 'light-9')!.owner).toBe('Owner 15');
   expect(rig.looks.find(({ id }) => id === 'first-dance')!.units['light-6']!.channel).toBe(14);
   await context.close();

@@ -37,7 +37,11 @@ export default defineConfig({
   },
   projects: [
     { name: 'phone', use: { viewport: PHONE } },
-    // What a phone holds and sends is no other on a wide screen.
-    { name: 'wide', use: { viewport: WIDE }, testIgnore: ['live.spec.ts', 'losses.spec.ts'] },
+    // What a phone holds, sends and plans is no other on a wide screen, whose views have their own tests.
+    {
+      name: 'wide',
+      use: { viewport: WIDE },
+      testIgnore: ['live.spec.ts', 'losses.spec.ts', 'events.spec.ts', 'installable.spec.ts'],
+    },
   ],
 });

@@ -187,3 +187,37 @@ test.each<[string[], string]>([
   expect(code).toBe(2);
   expect(err).toContain(message);
 });
+
+test('propose lays out a look from a wish, the next best with what they lose', async () => {
+  const { code, out } = await run('propose', DEMO, '--lights', 'key,fill:metered,front@body-1', '--bodies', 'body-1');
+  expect(code).toBe(0);
+  const lines = out.split('\n');
+  expect(lines[0]).toBe('1. Every light is set from the camera. Light 3 on Body 1 speaks Plover. Shutter 1/160.');
+  expect(lines).toContain('   fill: Light 2 by Plover, metered. If its sender dies: Light 4 takes over.');
+  expect(lines).toContain('   front: Light 3 on the shoe, fixed power.');
+  expect(lines.filter((line) => line.startsWith('   Against the first: '))).toHaveLength(2);
+});
+
+test('propose --json gives every setting; a wish nothing meets exits 1 and names what is missing', async () => {
+  const { code, out } = await run('propose', DEMO, '--lights', 'key,rim', '--bodies', 'body-1', '--json');
+  expect(code).toBe(0);
+  const { proposals, exact } = JSON.parse(out);
+  expect(exact).toBe(true);
+  expect(proposals[0].units['sender-1']).toMatchObject({ role: 'master', mount: 'body-1', channel: 11, networkId: 27 });
+  const none = await run('propose', DEMO, '--lights', 'key', '--bodies', 'body-1,body-2,guest-1');
+  expect(none.code).toBe(1);
+  expect(none.out).toContain('One more sender of Plover, such as another Tholmar Sender K.');
+});
+
+test.each([
+  [['--lights', 'key,,rim'], '--lights: name what each light is for: "key,fill,rim"'],
+  [['--lights', 'key@'], '--lights: "key@" is not written like key, key:metered or front@body-1'],
+  [
+    ['--lights', 'key', '--bodies', 'body-9'],
+    '--bodies: the file has no body "body-9"; it has body-1, body-2, guest-1',
+  ],
+  [[], '--lights: name what each light is for: "key,fill,rim"'],
+])('propose with %j cannot be used, and says how', async (args, told) => {
+  const { code, out, err } = await run('propose', DEMO, ...args);
+  expect([code, out, err]).toEqual([2, '', `${told}\n`]);
+});

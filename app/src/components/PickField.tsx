@@ -51,4 +51,4 @@ export function PickField({ label, of, value, onChange, error }: PickFieldProps)
   );
 }
 
-const styles = StyleSheet.create({ field: { flexGrow: 1, flexShrink: 1, flexBasis: 140, gap: space.tiny } });
+const styles = StyleSheet.create({ field: { flexGrow: 1, flexShrink: 0, flexBasis: 148, gap: space.tiny } });

@@ -2,6 +2,7 @@ import { momentsOf, outOfOrder } from '@ergon/core/operation/timetable';
 import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Page } from '../components/Page';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { ToTonight } from '../screens/ToTonight';
@@ -19,6 +20,7 @@ export function EventPage() {
   const { rig } = useRig();
   const readOnly = useIsReadOnly(id);
   const day = useDay();
+  const wide = useWide();
   const event = rig?.events.find((one) => one.id === id);
   if (!rig) return null;
   if (!event)
@@ -33,18 +35,26 @@ export function EventPage() {
   const early = outOfOrder(momentsOf(rig, id));
   return (
     <Page key={id} title={event.name} subtitle={whenAndWhere(event, day)}>
-      <View style={styles.column}>
-        <ReadOnly event={id} />
-        {event.notes != null && <Words>{event.notes}</Words>}
-        <MomentsOfEvent event={id} readOnly={readOnly} />
-        {early && (
-          <Words tone="quiet">{`${early.name} stands after something later. Move it, or change its time.`}</Words>
-        )}
-        <LooksOfEvent event={id} readOnly={readOnly} />
-        <EventTools event={event} readOnly={readOnly} />
+      <ReadOnly event={id} />
+      {event.notes != null && <Words>{event.notes}</Words>}
+      <View style={wide ? styles.beside : styles.column}>
+        <View style={[styles.column, wide && styles.half]}>
+          <MomentsOfEvent event={id} readOnly={readOnly} />
+          {early && (
+            <Words tone="quiet">{`${early.name} stands after something later. Move it, or change its time.`}</Words>
+          )}
+        </View>
+        <View style={[styles.column, wide && styles.half]}>
+          <LooksOfEvent event={id} readOnly={readOnly} />
+          <EventTools event={event} readOnly={readOnly} />
+        </View>
       </View>
     </Page>
   );
 }
 
-const styles = StyleSheet.create({ column: { gap: space.gap, maxWidth: 720, width: '100%' } });
+const styles = StyleSheet.create({
+  column: { gap: space.gap },
+  beside: { flexDirection: 'row', gap: space.gap, maxWidth: 1100 },
+  half: { flex: 1, minWidth: 0 },
+});

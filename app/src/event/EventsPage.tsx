@@ -42,7 +42,12 @@ function AddEvent({ open }: { open: boolean }) {
   const { rig, queue } = useRig();
   const router = useRouter();
   const [adding, setAdding] = useState(open);
-  if (!adding) return <Button label="Add an event" onPress={() => setAdding(true)} />;
+  if (!adding)
+    return (
+      <View style={styles.add}>
+        <Button label="Add an event" onPress={() => setAdding(true)} />
+      </View>
+    );
   return (
     <EventForm
       start={{ name: '' }}
@@ -88,6 +93,7 @@ const countText = (moments: number): string =>
 
 const styles = StyleSheet.create({
   column: { gap: space.gap, maxWidth: 720, width: '100%' },
+  add: { maxWidth: 360, width: '100%' },
   event: { borderTopWidth: 1 },
   link: { paddingVertical: space.base, gap: space.hair, minHeight: TOUCH },
 });

@@ -36,11 +36,13 @@ export function LooksOfEvent({ event, readOnly }: { event: string; readOnly: boo
         ))}
       </View>
       {!readOnly && (
-        <Button
-          kind={looks.length === 0 ? 'act' : 'plain'}
-          label="New look"
-          onPress={() => router.push({ pathname: '/events/[event]/wish', params: { event } })}
-        />
+        <View style={styles.add}>
+          <Button
+            kind={looks.length === 0 ? 'act' : 'plain'}
+            label="New look"
+            onPress={() => router.push({ pathname: '/events/[event]/wish', params: { event } })}
+          />
+        </View>
       )}
     </View>
   );
@@ -79,6 +81,7 @@ function LookOfEvent({ judged, readOnly, open, onToggle }: LookOfEventProps) {
 
 const styles = StyleSheet.create({
   box: { gap: space.base },
+  add: { maxWidth: 360 },
   look: { borderTopWidth: 1 },
   row: { flexDirection: 'row', alignItems: 'flex-start' },
   link: { flexGrow: 1, flexShrink: 1, paddingVertical: space.base, gap: space.hair, minHeight: TOUCH },

@@ -143,7 +143,12 @@ function AddMoment({ event }: { event: string }) {
   const { rig, queue } = useRig();
   const [adding, setAdding] = useState(false);
   if (!rig) return null;
-  if (!adding) return <Button label="Add a moment" onPress={() => setAdding(true)} />;
+  if (!adding)
+    return (
+      <View style={styles.add}>
+        <Button label="Add a moment" onPress={() => setAdding(true)} />
+      </View>
+    );
   return (
     <MomentForm
       start={{ name: '' }}
@@ -161,6 +166,7 @@ function AddMoment({ event }: { event: string }) {
 
 const styles = StyleSheet.create({
   box: { gap: space.base },
+  add: { maxWidth: 360 },
   moment: { borderTopWidth: 1 },
   row: { flexDirection: 'row', alignItems: 'flex-start' },
   detail: { paddingLeft: 52 + space.base, paddingBottom: space.base },

@@ -33,12 +33,19 @@ export function FirstSteps() {
           <View style={styles.act}>
             <Button kind="act" label={next.act.label} onPress={() => router.push(next.act.href)} />
           </View>
+          {next === steps[0] && (
+            <View style={styles.act}>
+              <Button onBlock label="Bring in a list or a document" onPress={() => router.push('/kit/files')} />
+            </View>
+          )}
         </Block>
       )}
       <View role="list" aria-label="First steps">
         {steps.map((step, index) => (
           <View key={step.name} role="listitem" style={[styles.step, { borderColor: colours.rule }]}>
-            <Words as="strong">{step.done ? '✓' : String(index + 1)}</Words>
+            <View style={styles.number}>
+              <Words as="strong">{step.done ? '✓' : String(index + 1)}</Words>
+            </View>
             <View style={styles.says}>
               <Words as={step === next ? 'heading' : 'body'}>{step.name}</Words>
               <Words as="small" tone="quiet">
@@ -90,7 +97,8 @@ function useFirstSteps(): Step[] {
 }
 
 const styles = StyleSheet.create({
-  act: { maxWidth: 420 },
+  act: { maxWidth: 360 },
   step: { flexDirection: 'row', gap: space.base, borderTopWidth: 1, paddingVertical: space.base },
+  number: { width: 20 },
   says: { flex: 1, gap: space.hair },
 });

@@ -122,7 +122,7 @@ function Below() {
 }
 
 const styles = StyleSheet.create({
-  act: { maxWidth: 420 },
+  act: { maxWidth: 360 },
   moment: { borderTopWidth: 1 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   theme: { gap: space.tiny, maxWidth: 420 },

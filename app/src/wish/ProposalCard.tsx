@@ -17,6 +17,8 @@ type Pin = Pick<WantedLight, 'unit' | 'link'>;
 
 interface ProposalCardProps {
   proposal: Proposal;
+  /** Its place among those proposed, from 0. */
+  rank: number;
   /** What it is compared with; null for the best itself. */
   best: Proposal | null;
   wish: Wish;
@@ -24,8 +26,10 @@ interface ProposalCardProps {
   onPin: (wanted: number, pin: Pin) => void;
 }
 
+const RANKS = ['Best', 'Second best', 'Third best'];
+
 /** One proposal: what it is in a sentence, each light as the simulator sees it, and what it loses. */
-export function ProposalCard({ proposal, best, wish, onUse, onPin }: ProposalCardProps) {
+export function ProposalCard({ proposal, rank, best, wish, onUse, onPin }: ProposalCardProps) {
   const [open, setOpen] = useState(best === null);
   const { names } = useRig();
   const colours = useColours();
@@ -45,10 +49,10 @@ export function ProposalCard({ proposal, best, wish, onUse, onPin }: ProposalCar
     </>
   );
   return (
-    <View role="region" aria-label={best ? 'Another way' : 'Best'} style={styles.card}>
+    <View role="region" aria-label={RANKS[rank]} style={styles.card}>
       {best ? (
         <View style={[styles.other, { borderColor: colours.quiet }]}>
-          <Words as="strong">Another way</Words>
+          <Words as="strong">{RANKS[rank]}</Words>
           {head}
           <View style={styles.row}>
             <Button
@@ -63,7 +67,9 @@ export function ProposalCard({ proposal, best, wish, onUse, onPin }: ProposalCar
       ) : (
         <Block label="Proposal">
           {head}
-          <Button kind="act" label="Use this look" onPress={onUse} />
+          <View style={styles.act}>
+            <Button kind="act" label="Use this look" onPress={onUse} />
+          </View>
         </Block>
       )}
       {open && <LightsOf proposal={proposal} wish={wish} onPin={onPin} />}
@@ -122,6 +128,7 @@ function LightsOf({ proposal, wish, onPin }: Pick<ProposalCardProps, 'proposal' 
 const linkOf = ({ unit }: ProposedLight, { units }: Proposal): Link | null => units[unit]?.link ?? null;
 
 const styles = StyleSheet.create({
+  act: { maxWidth: 360 },
   card: { gap: space.small },
   other: { borderWidth: 1, borderRadius: radius.base, padding: space.wide, gap: space.small },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },

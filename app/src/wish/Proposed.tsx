@@ -55,6 +55,7 @@ export function Proposed({ wish, name, event, moment, onPin, onMade }: ProposedP
         <ProposalCard
           key={rank}
           proposal={proposal}
+          rank={rank}
           best={rank === 0 ? null : best}
           wish={wish}
           onUse={() => use(proposal)}

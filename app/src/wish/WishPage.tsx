@@ -7,6 +7,7 @@ import { Field } from '../components/Field';
 import { NumberField } from '../components/NumberField';
 import { Page } from '../components/Page';
 import { Toggles } from '../components/Toggles';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { nameFault } from '../event/nameFault';
 import { useRig } from '../rig/Rig';
@@ -36,6 +37,7 @@ export function WishPage() {
 
 function WishOf({ event, moment }: { event: string; moment: string | undefined }) {
   const { rig } = useRig();
+  const wide = useWide();
   const bodies = useBodies();
   const used = rig?.moments.find(({ id }) => id === moment);
   const { draft, change, forget } = useWishDraft(rig!.crew.id, `${event} ${moment ?? ''}`, {
@@ -55,23 +57,27 @@ function WishOf({ event, moment }: { event: string; moment: string | undefined }
       subtitle={rig?.events.find(({ id }) => id === event)?.name}
       footer={wish ? undefined : <Ask lacks={lacks} onAsk={() => change({ asked: true })} />}
     >
-      <View style={styles.column}>
-        <Field label="Name of the look" value={draft.name} onChangeText={(name) => change({ name })} />
-        <WhoShoots bodies={bodies} shooting={shooting} onChange={(chosen) => change({ bodies: chosen })} />
-        <HowMany count={lights.length} onChange={(count) => change({ lights: withCount(lights, count) })} />
-        <WantedLights lights={lights} bodies={shooting} onChange={(next) => change({ lights: next })} />
-        {wish ? (
-          <Proposed
-            wish={wish}
-            name={draft.name.trim()}
-            event={event}
-            moment={moment}
-            onPin={(next) => change({ lights: next })}
-            onMade={forget}
-          />
-        ) : (
-          <StartEmpty event={event} name={draft.name} onMade={forget} />
-        )}
+      <View style={wide ? styles.beside : styles.column}>
+        <View style={[styles.column, wide && styles.half]}>
+          <Field label="Name of the look" value={draft.name} onChangeText={(name) => change({ name })} />
+          <WhoShoots bodies={bodies} shooting={shooting} onChange={(chosen) => change({ bodies: chosen })} />
+          <HowMany count={lights.length} onChange={(count) => change({ lights: withCount(lights, count) })} />
+          <WantedLights lights={lights} bodies={shooting} onChange={(next) => change({ lights: next })} />
+        </View>
+        <View style={[styles.column, wide && styles.half]}>
+          {wish ? (
+            <Proposed
+              wish={wish}
+              name={draft.name.trim()}
+              event={event}
+              moment={moment}
+              onPin={(next) => change({ lights: next })}
+              onMade={forget}
+            />
+          ) : (
+            <StartEmpty event={event} name={draft.name} onMade={forget} />
+          )}
+        </View>
       </View>
     </Page>
   );
@@ -94,7 +100,9 @@ const Ask = ({ lacks, onAsk }: { lacks: string | null; onAsk: () => void }) => (
         {lacks}
       </Words>
     )}
-    <Button kind="act" label="Propose" onPress={onAsk} disabled={lacks !== null} />
+    <View style={styles.act}>
+      <Button kind="act" label="Propose" onPress={onAsk} disabled={lacks !== null} />
+    </View>
   </>
 );
 
@@ -151,7 +159,10 @@ function StartEmpty({ event, name, onMade }: { event: string; name: string; onMa
 }
 
 const styles = StyleSheet.create({
-  column: { gap: space.gap, maxWidth: 720, width: '100%' },
-  box: { gap: space.tiny },
+  column: { gap: space.gap },
+  beside: { flexDirection: 'row', gap: space.gap, maxWidth: 1100 },
+  half: { flex: 1, minWidth: 0 },
+  box: { gap: space.tiny, maxWidth: 420 },
+  act: { maxWidth: 360, width: '100%' },
   row: { flexDirection: 'row' },
 });
