@@ -109,6 +109,9 @@ test('a model is described in order; what it can do is seen at once; not sure is
   expect(within(preview()).getByText('as an optical remote').parentElement).toHaveTextContent('not recorded: fires');
   await user.click(screen.getByRole('radio', { name: 'Which family does it speak?: Lapwing' }));
   expect(within(preview()).getByText('as an optical remote').parentElement).toHaveTextContent('fires, manual power');
+  // One touch brought the next question; Back leads to this one again, and to the one before it.
+  await user.click(screen.getByRole('button', { name: 'Back' }));
+  expect(screen.getByRole('radio', { name: 'Which family does it speak?: Lapwing' })).toBeChecked();
   await user.click(screen.getByRole('button', { name: 'Back' }));
   expect(screen.getByRole('radio', { name: 'What foot has it?: not sure' })).toBeChecked();
 });

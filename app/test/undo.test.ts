@@ -2,6 +2,14 @@
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { toDocument } from '@ergon/core/operation/crewDocument';
 import { importing, making, placingRef, putting, removing } from '@ergon/core/operation/editsOf';
+import {
+  addingMoment,
+  changingMoment,
+  copyingEvent,
+  copyingLook,
+  copyingMoment,
+  movingMoment,
+} from '@ergon/core/operation/eventEdits';
 import { writeDocument } from '@ergon/core/record/kitDocument';
 import type { OperationQueue } from '../src/rig/operationQueue';
 import { Browser, Device, settled } from './fakeServer';
@@ -28,6 +36,52 @@ describe('undo and redo', () => {
       (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'profile', id: 'tholmar-200' })),
     ],
     ['a removed family', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'family', id: 'plover' }))],
+    [
+      'a new event',
+      (queue) =>
+        queue.submit('adding', (_, born) => [making({ kind: 'event', id: 'new' }, { id: 'new', name: 'New' }, born)]),
+    ],
+    [
+      'an event copied',
+      (queue) =>
+        queue.submit('copying', (rig, born) => {
+          let made = 0;
+          const copy = { id: 'copy', name: 'Copy', date: '2031-05-03' };
+          return copyingEvent(rig, 'ropewalk', { copy, newId: () => `n${made++}`, born });
+        }),
+    ],
+    ['a removed event', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'event', id: 'harvest' }))],
+    [
+      'a new moment',
+      (queue) =>
+        queue.submit('adding', (rig, born) =>
+          addingMoment(rig, 'ropewalk', { id: 'toast', name: 'Toast', time: '18:45', look: 'speeches' }, born),
+        ),
+    ],
+    ['a moment moved', (queue) => queue.submit('moving', (rig) => movingMoment(rig, 'vows', 1))],
+    [
+      'a moment at another time',
+      (queue) =>
+        queue.submit('moving', (rig) =>
+          changingMoment(rig, { ...rig.moments.find(({ id }) => id === 'vows')!, time: '19:00' }),
+        ),
+    ],
+    [
+      'a moment copied',
+      (queue) => queue.submit('copying', (rig, born) => copyingMoment(rig, 'vows', { copy: 'vows-2', born })),
+    ],
+    ['a removed moment', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'moment', id: 'signing' }))],
+    [
+      'a look copied into another event',
+      (queue) =>
+        queue.submit('copying', (rig, born) =>
+          copyingLook(
+            rig.looks.find(({ id }) => id === 'vows')!,
+            { id: 'copy', name: 'Copy', event: 'regatta' },
+            born,
+          ),
+        ),
+    ],
     ['a removed look', (queue) => queue.submit('removal', (rig) => removing(rig, { kind: 'look', id: 'vows' }))],
     [
       'an edited model',

@@ -58,6 +58,17 @@ test('an eye says what it must see, and a proposal with it what it loses', () =>
   expect(lossTexts(best!, best!, wish)).toEqual([]);
 });
 
+test('a cable is named by its plugs', () => {
+  const [cabled] = asked({ bodies: ['body-1'], lights: [{ purpose: 'Key', link: 'cable' }] });
+  expect(toldText(cabled!.lights[0]!, cabled!, names)).toMatch(
+    /^from the sync port, cable pc to \S+, power set by hand$/,
+  );
+  const [plugged] = asked({ bodies: ['body-1'], lights: [{ purpose: 'Key', unit: 'light-9', link: 'radio' }] });
+  expect(toldText(plugged!.lights[0]!, plugged!, names)).toMatch(
+    /^by \w+, on (Perch|Answer) 1(, cable \S+ to \S+)?, power set by hand$/,
+  );
+});
+
 test.each([
   [{ kind: 'body', family: null, profile: null, count: 1 }, 'A body that shoots.'],
   [{ kind: 'flash', family: null, profile: null, count: 2 }, '2 more flashes.'],

@@ -6,6 +6,7 @@ import { making, placingRef, putting, removing, settingEdits, startingAgain } fr
 import { replay } from '@ergon/core/operation/applyOperation';
 import { CrewStates } from '../src/store/crewStates';
 import { createCrewServices } from '../src/store/crewServices';
+import { addingMoment, movingMoment } from '@ergon/core/operation/eventEdits';
 import { Mate, type Refused, type Taken } from './mate';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
@@ -139,6 +140,19 @@ test('a removal takes along what cannot be without it, and undo by the other bri
   expect(back.operation.conflicts).toEqual([]);
   expect((await one.agent.get('/api/document')).text).toBe(before);
 });
+
+test('exported, imported into another crew and exported again it is the same, test fires and all', async () => {
+  const [one] = await twoMates();
+  await one.does((rig, born) => movingMoment(rig, 'vows', 1).concat(addingMoment(rig, 'regatta', SPARKLERS, born)));
+  const exported = (await one.agent.get('/api/document')).text;
+  expect(JSON.parse(exported)).toMatchObject({ version: 3, tests: expect.arrayContaining([HARVEST_TEST]) });
+  const other = new Mate(await server.crew('Handed over'));
+  await other.imports(JSON.parse(exported));
+  expect((await other.agent.get('/api/document')).text).toBe(exported);
+});
+
+const SPARKLERS = { id: 'sparklers', name: 'Sparklers', time: '22:00' };
+const HARVEST_TEST = expect.objectContaining({ look: 'harvest-supper', light: 'light-3', result: 'dark' });
 
 test('an import is taken back as one, byte for byte, and done again', async () => {
   const one = new Mate(await server.crew('Importers'));

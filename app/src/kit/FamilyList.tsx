@@ -23,7 +23,11 @@ export function FamilyList() {
       ) : (
         <Button kind="act" label="Add a family" onPress={() => setAdding(true)} />
       )}
-      {rig.families.length === 0 && <Words tone="quiet">No family yet.</Words>}
+      {rig.families.length === 0 && (
+        <Words tone="quiet">
+          No family yet: models that talk to each other are one. Add it here, or while you describe a model.
+        </Words>
+      )}
       <View role="list" aria-label="Families">
         {[...rig.families]
           .sort((a, b) => a.name.localeCompare(b.name, 'en'))

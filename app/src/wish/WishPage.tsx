@@ -59,7 +59,9 @@ function WishOf({ event, moment }: { event: string; moment: string | undefined }
     >
       <View style={wide ? styles.beside : styles.column}>
         <View style={[styles.column, wide && styles.half]}>
-          <Field label="Name of the look" value={draft.name} onChangeText={(name) => change({ name })} />
+          <View style={styles.box}>
+            <Field label="Name of the look" value={draft.name} onChangeText={(name) => change({ name })} />
+          </View>
           <WhoShoots bodies={bodies} shooting={shooting} onChange={(chosen) => change({ bodies: chosen })} />
           <HowMany count={lights.length} onChange={(count) => change({ lights: withCount(lights, count) })} />
           <WantedLights lights={lights} bodies={shooting} onChange={(next) => change({ lights: next })} />

@@ -26,12 +26,14 @@ export function sendersText({ senders }: Proposal, names: Names): string {
 }
 
 /** "by Plover, on Perch 1, metered". */
-export function toldText({ placement, receiver }: ProposedLight, proposal: Proposal, names: Names): string {
+export function toldText({ placement, receiver, unit }: ProposedLight, proposal: Proposal, names: Names): string {
   const { way, metered, controlled } = placement;
+  const { plugs } = proposal.units[unit] ?? {};
+  const cable = plugs == null ? '' : `, cable ${plugs.join(' to ')}`;
   const how = {
-    air: () => `by ${names.family(way.family!)}${receiver === null ? '' : `, on ${names.unit(receiver)}`}`,
+    air: () => `by ${names.family(way.family!)}${receiver === null ? '' : `, on ${names.unit(receiver)}${cable}`}`,
     eye: () => `by its eye: it must see ${watched(proposal, names)}`,
-    cable: () => 'by a sync cable',
+    cable: () => `from the sync port${cable}`,
     shoe: () => 'on the shoe',
     stack: () => 'on top of the sender',
   }[way.kind]();
