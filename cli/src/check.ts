@@ -5,6 +5,7 @@ import type { Look } from '@ergon/core/record/look';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import type { Finding } from '@ergon/core/verdict/finding';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
+import type { TestFire } from '@ergon/core/record/testFire';
 import { adviseUntested, readinessOf } from '@ergon/core/verdict/readiness';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import { findingText } from '@ergon/core/words/findingWording';
@@ -23,7 +24,10 @@ export function check(document: KitDocument, { look, json }: CheckOptions, say: 
   const looks = chosenLooks(document, look);
   const kit = indexKit(document);
   const names = namesOf(kit);
-  const judged = looks.map((one) => ({ look: one, judgement: withUntested(judge(buildRig(kit, one))) }));
+  const judged = looks.map((one) => {
+    const tests = document.tests.filter((test) => test.look === one.id);
+    return { look: one, judgement: withUntested(judge(buildRig(kit, one)), tests) };
+  });
   if (json) {
     const verdicts = judged.flatMap(({ look: { id }, judgement }) =>
       judgement.verdicts.map((verdict) => verdictJson(id, verdict)),
@@ -39,9 +43,9 @@ export function check(document: KitDocument, { look, json }: CheckOptions, say: 
   return serious ? 1 : 0;
 }
 
-/** A document carries no test fires, so every light that should fire is still to be proven. */
-function withUntested(judgement: Judgement): Judgement {
-  const untested = adviseUntested(readinessOf(judgement, []));
+/** What its test fires have not proven yet is said too. */
+function withUntested(judgement: Judgement, tests: readonly TestFire[]): Judgement {
+  const untested = adviseUntested(readinessOf(judgement, tests));
   return untested ? { ...judgement, findings: [...judgement.findings, untested] } : judgement;
 }
 

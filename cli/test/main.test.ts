@@ -55,6 +55,13 @@ test('a clean look exits 0 and says so in words', async () => {
   expect(out).not.toMatch(/^ {2}[BD] /m);
 });
 
+test('what the file’s own test fires have proven is not asked for again', async () => {
+  const { code, out } = await run('check', DEMO, '--look', 'harvest-supper');
+  expect(code).toBe(0);
+  expect(out).toContain('Body 1 · Light 3: in the frame');
+  expect(out).not.toContain('not proven');
+});
+
 test('without --look every look is checked', async () => {
   const { out } = await run('check', DEMO);
   for (const name of ['Vows', 'Family groups', 'Speeches', 'First dance', 'Slipway portraits'])
