@@ -31,6 +31,15 @@ function read(key: string, start: WishDraft): WishDraft {
   }
 }
 
+/** A device that keeps nothing must not stop anybody: the draft is then there for as long as the page is. */
+function keep(key: string, draft: WishDraft): void {
+  try {
+    window.localStorage.setItem(key, JSON.stringify(draft));
+  } catch {
+    return;
+  }
+}
+
 /** @param start what a wish begins with where nothing was begun before. */
 export function useWishDraft(crew: string, event: string, start: WishDraft) {
   const key = storedAs(crew, event);
@@ -39,7 +48,7 @@ export function useWishDraft(crew: string, event: string, start: WishDraft) {
     (more: Partial<WishDraft>) =>
       setDraft((old) => {
         const next = { ...old, ...more };
-        window.localStorage.setItem(key, JSON.stringify(next));
+        keep(key, next);
         return next;
       }),
     [key],

@@ -14,7 +14,10 @@ import type { WantedLight, Wish } from './wish.ts';
 const OFF_DEFAULT_CHANNELS = 10;
 
 /** Stops below full at which a light starts, by what it is for; to be metered and balanced afterwards. */
-const START_POWERS: Readonly<Record<string, number>> = { key: -2, background: -4 };
+const START_POWERS: ReadonlyMap<string, number> = new Map([
+  ['key', -2],
+  ['background', -4],
+]);
 const START_POWER = -3;
 
 export interface LaidOut {
@@ -253,7 +256,7 @@ const described = ({ purpose, place, walkSeconds }: WantedLight): Settings => ({
 });
 
 function startPower({ purpose }: WantedLight, { power }: FlashProfile): number {
-  const wanted = START_POWERS[purpose.trim().toLowerCase()] ?? START_POWER;
+  const wanted = START_POWERS.get(purpose.trim().toLowerCase()) ?? START_POWER;
   const ceiling = power.ceiling ?? 0;
   return power.floor == null ? ceiling : Math.min(ceiling, Math.max(power.floor, wanted));
 }
