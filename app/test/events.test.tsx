@@ -183,6 +183,18 @@ describe('a wish', () => {
     await waitFor(() => expect(MockWorker.asked.at(-1)!.wish.lights[0]!.unit).toBeNull());
   });
 
+  test('keeps a sender, and proposes around it', async () => {
+    mockParams = { event: 'regatta' };
+    showInRig(<WishPage />);
+    await ask('Prizes');
+    const best = () => screen.findByRole('region', { name: 'Best' });
+    const senders = within(await best()).getByRole('list', { name: 'Senders proposed' });
+    await userEvent.click(within(senders).getByRole('button', { name: 'Keep, Sender 1' }));
+    await waitFor(() => expect(MockWorker.asked.at(-1)!.wish.senders).toEqual([{ body: 'body-1', unit: 'sender-1' }]));
+    await userEvent.click(await within(await best()).findByRole('button', { name: 'Let go, Sender 1' }));
+    await waitFor(() => expect(MockWorker.asked.at(-1)!.wish.senders).toEqual([]));
+  });
+
   test('tells how far it is, is stopped, and asked again', async () => {
     MockWorker.silent = true;
     mockParams = { event: 'regatta' };

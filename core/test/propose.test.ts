@@ -250,6 +250,17 @@ test('a pinned unit and a pinned link are kept, and the rest is proposed around 
   expect(proposals.length).toBe(3);
 });
 
+test('a pinned sender speaks, whatever else would be better', () => {
+  const wish: Wish = { bodies: ['body-1'], lights: [light('key')], senders: [{ body: 'body-1', unit: 'call-1' }] };
+  const { proposals } = propose(demo, wish);
+  expect(proposals.length).toBeGreaterThan(0);
+  for (const { senders } of proposals)
+    expect(senders.map(({ unit, spot }) => [unit, spot.body])).toContainEqual(['call-1', 'body-1']);
+  expect(propose(demo, { ...wish, senders: [] }).proposals[0]!.seconds).toBeLessThan(proposals[0]!.seconds);
+  const strange = { ...wish, senders: [{ body: 'body-1', unit: 'light-8' }] };
+  expect(propose(demo, strange).proposals).toEqual([]);
+});
+
 test('a net the crew already uses is kept', () => {
   const nets = new Map([['plover', { channel: 7, networkId: 41 }]]);
   const [best] = propose(demo, { bodies: ['body-1'], lights: [light('key')], nets }).proposals;

@@ -1,7 +1,14 @@
 import type { Proposal, ProposedLight } from '@ergon/core/propose/propose';
 import type { WantedLight, Wish } from '@ergon/core/propose/wish';
 import type { Link } from '@ergon/core/record/settingTerms';
-import { controlSentence, fallbackText, lossTexts, sendersText, toldText } from '@ergon/core/words/proposalWording';
+import {
+  controlSentence,
+  fallbackText,
+  lossTexts,
+  senderText,
+  sendersText,
+  toldText,
+} from '@ergon/core/words/proposalWording';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
@@ -12,6 +19,7 @@ import { judgeLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { radius, space } from '../theme/tokens';
+import type { ChosenSender } from './wishDraft';
 
 type Pin = Pick<WantedLight, 'unit' | 'link'>;
 
@@ -24,12 +32,13 @@ interface ProposalCardProps {
   wish: Wish;
   onUse: () => void;
   onPin: (wanted: number, pin: Pin) => void;
+  onSenders: (senders: readonly ChosenSender[]) => void;
 }
 
 const RANKS = ['Best', 'Second best', 'Third best'];
 
 /** One proposal: what it is in a sentence, each light as the simulator sees it, and what it loses. */
-export function ProposalCard({ proposal, rank, best, wish, onUse, onPin }: ProposalCardProps) {
+export function ProposalCard({ proposal, rank, best, wish, onUse, onPin, onSenders }: ProposalCardProps) {
   const [open, setOpen] = useState(best === null);
   const { names } = useRig();
   const colours = useColours();
@@ -72,12 +81,44 @@ export function ProposalCard({ proposal, rank, best, wish, onUse, onPin }: Propo
           </View>
         </Block>
       )}
+      {open && <SendersOf proposal={proposal} wish={wish} onSenders={onSenders} />}
       {open && <LightsOf proposal={proposal} wish={wish} onPin={onPin} />}
     </View>
   );
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Who speaks for each body, each to be kept; a light on the camera that speaks is kept as that light. */
+function SendersOf({ proposal, wish, onSenders }: Pick<ProposalCardProps, 'proposal' | 'wish' | 'onSenders'>) {
+  const { names } = useRig();
+  const colours = useColours();
+  const { senders: kept = [] } = wish;
+  const shown = proposal.senders.filter(({ spot }) => spot.at !== 'light');
+  if (shown.length === 0) return null;
+  return (
+    <View role="list" aria-label="Senders proposed">
+      {shown.map((sender) => {
+        const { unit, spot } = sender;
+        const others = kept.filter((one) => one.body !== spot.body || one.unit !== unit);
+        const pinned = others.length < kept.length;
+        return (
+          <View key={`${unit} ${spot.body}`} role="listitem" style={[styles.light, { borderColor: colours.rule }]}>
+            <View style={styles.says}>
+              <Words>{senderText(sender, names)}</Words>
+            </View>
+            <Button
+              kind="quiet"
+              label={pinned ? 'Let go' : 'Keep'}
+              hint={names.unit(unit)}
+              onPress={() => onSenders(pinned ? others : [...kept, { body: spot.body, unit }])}
+            />
+          </View>
+        );
+      })}
+    </View>
+  );
+}
 
 /** Each light with the unit that does it, how it is told, and what is left should its sender die. */
 function LightsOf({ proposal, wish, onPin }: Pick<ProposalCardProps, 'proposal' | 'wish' | 'onPin'>) {

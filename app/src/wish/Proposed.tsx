@@ -1,7 +1,7 @@
 import { making } from '@ergon/core/operation/editsOf';
 import { changingMoment } from '@ergon/core/operation/eventEdits';
 import type { Proposal, Proposals } from '@ergon/core/propose/propose';
-import type { WantedLight, Wish } from '@ergon/core/propose/wish';
+import type { Wish } from '@ergon/core/propose/wish';
 import { placingRef } from '@ergon/core/operation/editsOf';
 import { missingText } from '@ergon/core/words/proposalWording';
 import { settingName } from '@ergon/core/words/settingWords';
@@ -15,14 +15,15 @@ import { recordId } from '../rig/recordId';
 import { space } from '../theme/tokens';
 import { ProposalCard } from './ProposalCard';
 import { usePropose } from './usePropose';
+import type { WishDraft } from './wishDraft';
 
 interface ProposedProps {
   wish: Wish;
   name: string;
   event: string;
   moment: string | undefined;
-  /** Keeps a light's unit and way, and proposes around it. */
-  onPin: (lights: readonly WantedLight[]) => void;
+  /** Keeps a light's unit and way, or a sender, and proposes around it. */
+  onPin: (kept: Partial<Pick<WishDraft, 'lights' | 'senders'>>) => void;
   /** A look has come of the wish. */
   onMade: () => void;
 }
@@ -59,7 +60,10 @@ export function Proposed({ wish, name, event, moment, onPin, onMade }: ProposedP
           best={rank === 0 ? null : best}
           wish={wish}
           onUse={() => use(proposal)}
-          onPin={(wanted, pin) => onPin(wish.lights.map((light, at) => (at === wanted ? { ...light, ...pin } : light)))}
+          onPin={(wanted, pin) =>
+            onPin({ lights: wish.lights.map((light, at) => (at === wanted ? { ...light, ...pin } : light)) })
+          }
+          onSenders={(senders) => onPin({ senders })}
         />
       ))}
       {!result.exact && (

@@ -44,13 +44,17 @@ function WishOf({ event, moment }: { event: string; moment: string | undefined }
     name: used?.name ?? '',
     bodies: bodies.slice(0, 1),
     lights: withCount([], 3),
+    senders: [],
     asked: false,
   });
   const { lights } = draft;
   const shooting = draft.bodies.filter((id) => bodies.includes(id));
   const lacks =
     nameFault(draft.name) !== undefined ? 'Give the look a name.' : shooting.length === 0 ? 'Choose who shoots.' : null;
-  const wish: Wish | null = draft.asked && lacks === null ? { lights, bodies: shooting } : null;
+  const wish: Wish | null =
+    draft.asked && lacks === null
+      ? { lights, bodies: shooting, senders: draft.senders.filter(({ body }) => shooting.includes(body)) }
+      : null;
   return (
     <Page
       title="New look"
@@ -73,7 +77,7 @@ function WishOf({ event, moment }: { event: string; moment: string | undefined }
               name={draft.name.trim()}
               event={event}
               moment={moment}
-              onPin={(next) => change({ lights: next })}
+              onPin={change}
               onMade={forget}
             />
           ) : (

@@ -2,10 +2,17 @@
 import type { WantedLight } from '@ergon/core/propose/wish';
 import { useCallback, useState } from 'react';
 
+export interface ChosenSender {
+  body: string;
+  unit: string;
+}
+
 export interface WishDraft {
   name: string;
   bodies: readonly string[];
   lights: readonly WantedLight[];
+  /** Senders that were chosen to stay. */
+  senders: readonly ChosenSender[];
   /** Whether proposals are asked for. */
   asked: boolean;
 }

@@ -28,7 +28,7 @@ export function arrangementsFor(stock: Stock, wish: Wish): Spot[][] {
       [[]],
     ),
   );
-  const enough = all.filter((spots) => isEnough(stock, spots));
+  const enough = all.filter((spots) => isEnough(stock, spots) && isAsPinned(stock, wish, spots));
   const priced = enough.map((spots) => ({ spots, seconds: totalOf(spotCosts({ spots })) }));
   // Of equals the one that speaks what the crew speaks already.
   const news = ({ spots }: { spots: Spot[] }) => spots.filter(({ family }) => !wish.nets?.has(family)).length;
@@ -78,6 +78,15 @@ function portSpots(stock: Stock, body: KitItem, family: string): Spot[] {
   return stock.triggers
     .filter(({ item }) => hasSocket(item) && familiesOf(item.profile, 'master').includes(family))
     .map(({ key }) => ({ body: body.unit.id, at: 'port', family, make: key }));
+}
+
+/** Whether every sender that was chosen speaks for its body. */
+function isAsPinned({ byKey }: Stock, { senders = [] }: Wish, spots: readonly Spot[]): boolean {
+  return senders.every(({ body, unit }) =>
+    spots.some(
+      (spot) => spot.body === body && (spot.make === null ? unit === body : byKey.get(spot.make)!.units.includes(unit)),
+    ),
+  );
 }
 
 function isEnough({ byKey }: Stock, spots: readonly Spot[]): boolean {

@@ -23,7 +23,10 @@ export interface Stock {
 
 /** Units out of service, lent away, or of a model that is not described are not there. */
 export function stockOf(kit: KitIndex, wish: Wish): Stock {
-  const pinned = new Set(wish.lights.flatMap(({ unit }) => (unit == null ? [] : [unit])));
+  const pinned = new Set([
+    ...wish.lights.flatMap(({ unit }) => (unit == null ? [] : [unit])),
+    ...(wish.senders ?? []).map(({ unit }) => unit),
+  ]);
   const makes = new Map<string, { item: KitItem; units: string[] }>();
   const byLabel = [...kit.units.values()].sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   for (const unit of byLabel) {

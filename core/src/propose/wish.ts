@@ -28,6 +28,8 @@ export interface Wish {
   lights: readonly WantedLight[];
   /** The bodies that shoot, by unit. */
   bodies: readonly string[];
+  /** Senders that must speak for a body; the body itself where it is to speak by its own radio. */
+  senders?: readonly { body: string; unit: string }[] | undefined;
   /** By family. */
   nets?: ReadonlyMap<string, Net>;
 }

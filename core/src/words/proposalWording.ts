@@ -16,13 +16,15 @@ export function controlSentence({ lights }: Proposal): string {
 
 /** "Sender 1 on Body 1, Sender 2 on Body 2." */
 export function sendersText({ senders }: Proposal, names: Names): string {
-  const each = senders.map(({ unit, spot: { at, body, family } }) => {
-    const what = names.family(family);
-    if (at === 'itself') return `${names.unit(body)} itself speaks ${what}`;
-    const where = at === 'port' ? `at the sync port of ${names.unit(body)}` : `on ${names.unit(body)}`;
-    return `${names.unit(unit)} ${where} speaks ${what}`;
-  });
+  const each = senders.map((one) => senderText(one, names));
   return each.length === 0 ? 'Nothing speaks for the cameras.' : `${each.join('; ')}.`;
+}
+
+export function senderText({ unit, spot: { at, body, family } }: Proposal['senders'][number], names: Names): string {
+  const what = names.family(family);
+  if (at === 'itself') return `${names.unit(body)} itself speaks ${what}`;
+  const where = at === 'port' ? `at the sync port of ${names.unit(body)}` : `on ${names.unit(body)}`;
+  return `${names.unit(unit)} ${where} speaks ${what}`;
 }
 
 /** "by Plover, on Perch 1, metered". */
