@@ -1,5 +1,4 @@
 import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
-import { isWide } from './sizes.ts';
 
 /** The first fault's fix; what stands on the block at the top. */
 const block = (page: Page) => page.getByRole('region', { name: 'First fault' });
@@ -85,17 +84,14 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
 });
 
 async function openStation(page: Page, light: string, stage: string): Promise<void> {
-  if (isWide(page)) await page.getByRole('button', { name: new RegExp(`^${light}: ${stage}`) }).click();
-  else
-    await page
-      .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
-      .getByRole('button', { name: new RegExp(`^${stage},`) })
-      .click();
+  await page
+    .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
+    .getByRole('button', { name: new RegExp(`^${stage},`) })
+    .click();
 }
 
 async function undo(page: Page): Promise<void> {
-  if (isWide(page)) await page.keyboard.press('Control+z');
-  else await page.getByRole('button', { name: /^Undo: / }).click();
+  await page.getByRole('button', { name: /^Undo: / }).click();
 }
 
 test('the demo is entered with one tap, and starts again as it came', async ({ page }) => {
@@ -277,53 +273,10 @@ test('edits made while the server cannot be reached wait, show, and are saved wh
 });
 
 test('a station opened low on a phone comes into view with its line', async ({ page }) => {
-  test.skip(isWide(page), 'a wide screen has it beside the drawing');
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');
   const row = page.getByRole('group', { name: /^Light 3/ });
   await row.getByRole('button', { name: /^hearer,/ }).click();
   await expect(row.getByRole('button', { name: 'Set ID 27 on Light 3' })).toBeInViewport({ ratio: 1 });
   await expect(row.getByText('Rim · rear column')).toBeInViewport({ ratio: 1 });
-});
-
-test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {
-  test.skip(!isWide(page), 'the phone has no keyboard');
-  await enterDemo(page);
-  await goTo(page, '/lines/vows', 'Vows');
-  await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
-  await page.getByRole('button', { name: 'Try on paper' }).click();
-  await openStation(page, 'Light 1', 'lamp');
-  await page.getByRole('button', { name: 'power of Light 1: less' }).click();
-  const sheet = page.getByRole('region', { name: 'On paper' });
-  await expect(sheet.getByText(/^Set power/)).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(sheet.getByText(/^Set power/)).toHaveCount(0);
-  await page.keyboard.press('Control+z');
-  await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
-});
-
-test('keyboard: arrows, find, keys, undo', async ({ page }) => {
-  test.skip(!isWide(page), 'the phone has no keyboard');
-  await enterDemo(page);
-  await goTo(page, '/lines/first-dance', 'First dance');
-  const station = page.getByRole('complementary', { name: 'Station' });
-  await page.keyboard.press('/');
-  await page.getByRole('textbox', { name: 'Find a light' }).fill('door');
-  await page.keyboard.press('Enter');
-  await expect(station).toContainText('Light 6 · hearer');
-  await page.keyboard.press('ArrowLeft');
-  await expect(station).toContainText('Light 6 · air');
-  await page.keyboard.press('ArrowUp');
-  await expect(station).toContainText('Light 5 · air');
-  await page.keyboard.press('?');
-  await expect(page.getByText('go along lines and stations')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await block(page).getByRole('button').first().click();
-  await expect(page.getByRole('button', { name: /^Undo: Switch on group C/ })).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Undo: nothing to undo' })).toBeVisible();
 });

@@ -106,6 +106,8 @@ export const CONTRAST = ['color-contrast'];
 
 /** @param rules only these; left out, all. */
 export async function expectAccessible(page: Page, where: string, rules?: string[]): Promise<void> {
+  // A page that is still on its way has nothing to be judged by.
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
   const builder = new AxeBuilder({ page });
   const { violations } = await (rules ? builder.withRules(rules) : builder).analyze();
   const told = violations.map(

@@ -36,12 +36,13 @@ export default defineConfig({
     actionTimeout: 10_000,
   },
   projects: [
-    { name: 'phone', use: { viewport: PHONE } },
-    // What a phone holds, sends and plans is no other on a wide screen, whose views have their own tests.
+    { name: 'phone', use: { viewport: PHONE }, testIgnore: ['keyboard.spec.ts'] },
+    // What a crew does is the same on a wide screen: that has its own views and keys, and tests of those.
     {
       name: 'wide',
       use: { viewport: WIDE },
-      testIgnore: ['live.spec.ts', 'losses.spec.ts', 'events.spec.ts', 'installable.spec.ts'],
+      testMatch: ['accessible.spec.ts', 'firstHour.spec.ts', 'gear.spec.ts', 'keyboard.spec.ts', 'work.spec.ts'],
+      grepInvert: /enough contrast|sixty lights|unit list|list of 500|a family is added/,
     },
   ],
 });

@@ -1,0 +1,48 @@
+/** What only a wide screen has: keys. */
+import { enterDemo, expect, goTo, type Page, test } from './crewTest.ts';
+
+const block = (page: Page) => page.getByRole('region', { name: 'First fault' });
+
+async function openStation(page: Page, light: string, stage: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${light}: ${stage}`) }).click();
+}
+
+test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/vows', 'Vows');
+  await block(page).getByRole('button').first().click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await openStation(page, 'Light 1', 'lamp');
+  await page.getByRole('button', { name: 'power of Light 1: less' }).click();
+  const sheet = page.getByRole('region', { name: 'On paper' });
+  await expect(sheet.getByText(/^Set power/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(sheet.getByText(/^Set power/)).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
+  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+});
+
+test('keyboard: arrows, find, keys, undo', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  const station = page.getByRole('complementary', { name: 'Station' });
+  await page.keyboard.press('/');
+  await page.getByRole('textbox', { name: 'Find a light' }).fill('door');
+  await page.keyboard.press('Enter');
+  await expect(station).toContainText('Light 6 · hearer');
+  await page.keyboard.press('ArrowLeft');
+  await expect(station).toContainText('Light 6 · air');
+  await page.keyboard.press('ArrowUp');
+  await expect(station).toContainText('Light 5 · air');
+  await page.keyboard.press('?');
+  await expect(page.getByText('go along lines and stations')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await block(page).getByRole('button').first().click();
+  await expect(page.getByRole('button', { name: /^Undo: Switch on group C/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Undo: nothing to undo' })).toBeVisible();
+});
