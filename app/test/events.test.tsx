@@ -112,6 +112,25 @@ test('events stand as next, later and past; one is made from a name', async () =
   expect(mockGone).toMatchObject([{ pathname: '/events/[event]' }]);
 });
 
+test('of a moment only what was changed is sent, from what its form showed', async () => {
+  mockParams = { event: 'ropewalk' };
+  const { sent } = showInRig(<EventPage />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Change, Vows' }));
+  await userEvent.clear(await screen.findByLabelText('Where'));
+  await userEvent.type(screen.getByLabelText('Where'), 'Slip');
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]!.edits).toEqual([
+    expect.objectContaining({ edit: 'field', field: 'place', from: 'Sail loft', to: 'Slip' }),
+  ]);
+});
+
+test('looks that no moment uses stand in tonight too', async () => {
+  const rig = demoRig();
+  showInRig(<Tonight />, { rig: { ...rig, moments: rig.moments.filter(({ id }) => id !== 'vows') } });
+  expect(await screen.findByRole('list', { name: 'Looks in no moment' })).toHaveTextContent('Vows');
+});
+
 describe('an event that is over', () => {
   test('is looked at until somebody opens it again', async () => {
     mockParams = { event: 'harvest' };
@@ -200,11 +219,11 @@ describe('a wish', () => {
     mockParams = { event: 'regatta' };
     showInRig(<WishPage />);
     await ask('Prizes');
-    expect(await screen.findByText('Weighing, 25 %')).toBeInTheDocument();
-    await userEvent.click(screen.getByRole('button', { name: 'Stop, weighing' }));
+    expect(await screen.findByText('Searching, 25 %')).toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Stop, the search' }));
     expect(screen.getByText('Stopped.')).toBeInTheDocument();
     MockWorker.silent = false;
-    await userEvent.click(screen.getByRole('button', { name: 'Weigh again' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Search again' }));
     expect(await screen.findByRole('region', { name: 'Best' })).toBeInTheDocument();
   });
 

@@ -62,9 +62,10 @@ describe('undo and redo', () => {
     [
       'a moment at another time',
       (queue) =>
-        queue.submit('moving', (rig) =>
-          changingMoment(rig, { ...rig.moments.find(({ id }) => id === 'vows')!, time: '19:00' }),
-        ),
+        queue.submit('moving', (rig) => {
+          const vows = rig.moments.find(({ id }) => id === 'vows')!;
+          return changingMoment(rig, vows, { ...vows, time: '19:00' });
+        }),
     ],
     [
       'a moment copied',

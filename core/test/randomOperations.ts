@@ -167,7 +167,7 @@ export function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[]
   if (kind === 0 || moments.length === 0)
     return addingMoment(state, event.id, { id: `m-${born}`, name: 'Toast', time: draw.pick(...TIMES), look }, born);
   const moment = draw.pick(...moments);
-  if (kind === 1) return changingMoment(state, { ...moment, time: draw.pick(...TIMES), look });
+  if (kind === 1) return changingMoment(state, moment, { ...moment, time: draw.pick(...TIMES), look });
   if (kind === 2) return movingMoment(state, moment.id, draw.pick(1, -1));
   if (kind === 3) return copyingMoment(state, moment.id, { copy: `c-${born}`, born });
   if (kind === 4 && looks.length > 0)

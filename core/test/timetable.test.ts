@@ -73,18 +73,37 @@ test('a new moment goes where its time puts it, past midnight after midnight, an
 
 test('another time moves it, the same time does not, and one put elsewhere by hand stays there', () => {
   const state = demo();
-  const later = done(state, changingMoment(state, { ...moment(state, 'vows'), time: '19:00' }));
+  const later = done(state, changingMoment(state, moment(state, 'vows'), { ...moment(state, 'vows'), time: '19:00' }));
   expect(names(later).slice(0, 4)).toEqual(['Signing the book', 'Family groups', 'First speeches', 'Vows']);
-  const near = done(state, changingMoment(state, { ...moment(state, 'vows'), time: '14:05' }));
+  const near = done(state, changingMoment(state, moment(state, 'vows'), { ...moment(state, 'vows'), time: '14:05' }));
   expect(moment(near, 'vows').rank).toBe(moment(state, 'vows').rank);
   expect(outOfOrder(momentsOf(near, 'ropewalk'))).toBeNull();
   const moved = done(state, movingMoment(state, 'slipway', -1));
   expect(names(moved).slice(-2)).toEqual(['Slipway portraits', 'First dance']);
   expect(outOfOrder(momentsOf(moved, 'ropewalk'))?.id).toBe('first-dance');
-  const renamed = done(moved, changingMoment(moved, { ...moment(moved, 'slipway'), name: 'Portraits' }));
+  const renamed = done(
+    moved,
+    changingMoment(moved, moment(moved, 'slipway'), { ...moment(moved, 'slipway'), name: 'Portraits' }),
+  );
   expect(names(renamed).slice(-2)).toEqual(['Portraits', 'First dance']);
   expect(movingMoment(state, 'vows', -1)).toEqual([]);
   expect(movingMoment(state, 'slipway', 1)).toEqual([]);
+});
+
+test('what a form left alone stays as others made it meanwhile; what both changed waits, and is not lost', () => {
+  const state = demo();
+  const seen = moment(state, 'vows');
+  const theirs = applyOperation(state, changingMoment(state, seen, { ...seen, place: 'Yard', minutes: 50 })).state;
+  const { state: after, conflicts } = applyOperation(
+    theirs,
+    changingMoment(theirs, seen, { ...seen, place: 'Slip', frames: 99 }),
+  );
+  expect(moment(after, 'vows')).toMatchObject({ place: 'Yard', minutes: 50, frames: 99 });
+  expect(conflicts).toMatchObject([{ why: 'changed', theirs: 'Yard', edit: { field: 'place', to: 'Slip' } }]);
+  const gone = applyOperation(state, removing(state, { kind: 'moment', id: 'vows' })).state;
+  expect(applyOperation(gone, changingMoment(gone, seen, { ...seen, frames: 99 })).conflicts).toMatchObject([
+    { why: 'gone' },
+  ]);
 });
 
 test('between two moments there is room however often something is put there', () => {

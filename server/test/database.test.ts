@@ -298,7 +298,10 @@ test('the demo is loaded once, for a day to come, and again while nobody has tou
     // Over and as it came: it comes again. Somebody's work stays.
     expect(await ensureDemo(source, services, on('2031-01-05'))).toBe(true);
     expect(await wedding()).toEqual({ next: '2031-01-11', tested: '2030-12-07' });
-    expect(await ensureDemo(source, services, on('2031-01-20'))).toBe(false);
+    expect(await ensureDemo(source, services, on('2031-01-20'))).toBe(true);
+    expect(await wedding()).toEqual({ next: '2031-01-25', tested: '2030-12-21' });
+    await source.query("UPDATE operations SET memberId = 'demo-guest' WHERE number = 3");
+    expect(await ensureDemo(source, services, on('2031-02-20'))).toBe(false);
   } finally {
     await source.destroy();
   }

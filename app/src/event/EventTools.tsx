@@ -1,4 +1,4 @@
-import { putting, removing } from '@ergon/core/operation/editsOf';
+import { changing, putting, removing } from '@ergon/core/operation/editsOf';
 import { copyingEvent } from '@ergon/core/operation/eventEdits';
 import type { EventHead } from '@ergon/core/record/event';
 import { addDays } from 'date-fns/addDays';
@@ -51,15 +51,15 @@ function PutAway({ event }: { event: EventHead }) {
 
 function ChangeEvent({ event, onDone }: { event: EventHead; onDone: () => void }) {
   const { queue } = useRig();
+  const [seen] = useState(event);
   return (
     <EventForm
-      start={event}
+      start={seen}
       act="Save"
       onDone={(entry) => {
-        queue.submit(`edit of ${event.name}`, (rig, born) => {
-          const now = rig.events.find(({ id }) => id === event.id);
-          return now ? putting(rig, { on: { kind: 'event', id: event.id }, doc: { ...now, ...entry }, born }) : [];
-        });
+        queue.submit(`edit of ${event.name}`, (rig) =>
+          changing(rig, { on: { kind: 'event', id: seen.id }, seen, doc: { ...seen, ...entry } }),
+        );
         onDone();
       }}
       onLeave={onDone}

@@ -1,4 +1,4 @@
-import { putting, removing } from '@ergon/core/operation/editsOf';
+import { changing, removing } from '@ergon/core/operation/editsOf';
 import { copyingLook } from '@ergon/core/operation/eventEdits';
 import type { Look } from '@ergon/core/record/look';
 import { useState } from 'react';
@@ -45,11 +45,9 @@ function Rename({ look }: { look: Look }) {
   const [name, setName] = useState(look.name);
   const fault = nameFault(name);
   const save = () =>
-    queue.submit(`renaming ${look.name}`, (rig, born) => {
-      const now = rig.looks.find(({ id }) => id === look.id);
-      if (!now) return [];
-      const { units: _units, ...head } = now;
-      return putting(rig, { on: { kind: 'look', id: look.id }, doc: { ...head, name: name.trim() }, born });
+    queue.submit(`renaming ${look.name}`, (rig) => {
+      const { units: _units, ...seen } = look;
+      return changing(rig, { on: { kind: 'look', id: look.id }, seen, doc: { ...seen, name: name.trim() } });
     });
   return (
     <View style={styles.named}>

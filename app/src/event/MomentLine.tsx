@@ -1,4 +1,4 @@
-import type { RankedMoment } from '@ergon/core/operation/crewState';
+import type { Moment } from '@ergon/core/record/event';
 import { StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -7,8 +7,11 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { tallyText } from '../screens/tallyText';
 import { space, TOUCH } from '../theme/tokens';
 
+/** What is shown of a moment; of a look that none uses, the same. */
+export type ShownMoment = Pick<Moment, 'name' | 'time' | 'place' | 'noFlash'>;
+
 /** A moment of an event: when, what, where, and how its look stands; the way to that look's lines. */
-export function MomentLine({ moment, judged }: { moment: RankedMoment; judged: JudgedLook | undefined }) {
+export function MomentLine({ moment, judged }: { moment: ShownMoment; judged: JudgedLook | undefined }) {
   const what = (
     <>
       <View style={styles.time}>
@@ -38,7 +41,7 @@ export function MomentLine({ moment, judged }: { moment: RankedMoment; judged: J
 }
 
 /** The look is named where it is called otherwise than its moment. */
-const lookText = (moment: RankedMoment, judged: JudgedLook): string =>
+const lookText = (moment: ShownMoment, judged: JudgedLook): string =>
   [judged.look.name !== moment.name && judged.look.name, tallyText(judged)].filter(Boolean).join(': ');
 
 const styles = StyleSheet.create({

@@ -87,6 +87,8 @@ function Detail({ moment: { minutes, frames, notes } }: { moment: RankedMoment }
 function MomentEditor({ moment, onDone }: { moment: RankedMoment; onDone: () => void }) {
   const { rig, queue } = useRig();
   const { id, name, event } = moment;
+  // Others may change it while the form is open: what it was then is what this member changes.
+  const [seen] = useState(moment);
   if (!rig) return null;
   const all = momentsOf(rig, event);
   const at = all.findIndex((one) => one.id === id);
@@ -124,15 +126,10 @@ function MomentEditor({ moment, onDone }: { moment: RankedMoment; onDone: () => 
         />
       </View>
       <MomentForm
-        start={moment}
+        start={seen}
         looks={looksOf(rig, event)}
         act="Save"
-        onDone={(entry) =>
-          act(`edit of ${name}`, (now) => {
-            const as = now.moments.find((one) => one.id === id);
-            return as ? changingMoment(now, { ...as, ...entry }) : [];
-          })
-        }
+        onDone={(entry) => act(`edit of ${name}`, (now) => changingMoment(now, seen, { ...seen, ...entry }))}
         onLeave={onDone}
       />
     </View>

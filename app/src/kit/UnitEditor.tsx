@@ -1,9 +1,10 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { abilityLines } from '@ergon/core/describe/profileAbilities';
-import { putting, removing } from '@ergon/core/operation/editsOf';
+import { changing, removing } from '@ergon/core/operation/editsOf';
 import type { Profile } from '@ergon/core/record/profile';
 import type { Unit } from '@ergon/core/record/unit';
 import { unitSchema } from '@ergon/core/record/unitSchema';
+import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import type { z } from 'zod';
@@ -37,17 +38,19 @@ export interface UnitEditorProps {
 
 export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
   const { queue } = useRig();
+  // Others may change it while the form is open: what it was then is what this member changes.
+  const [seen] = useState(unit);
   const { control, handleSubmit, formState } = useForm<Entry>({
     resolver: zodResolver(entrySchema),
-    defaultValues: entryOf(unit),
+    defaultValues: entryOf(seen),
     mode: 'onChange',
   });
   // Both are read at every drawing: what is not read is not kept up to date.
   const { isDirty, isValid } = formState;
   const on = { kind: 'unit', id: unit.id } as const;
   const save = (entry: Entry) => {
-    const doc = { ...unit, ...patchOf(entry) };
-    queue.submit(`edit of ${unit.label}`, (rig, born) => putting(rig, { on, doc, born }));
+    const doc = { ...seen, ...patchOf(entry) };
+    queue.submit(`edit of ${unit.label}`, (rig) => changing(rig, { on, seen, doc }));
     onClose();
   };
   const remove = () => {

@@ -12,7 +12,7 @@ import { MomentLine } from '../event/MomentLine';
 import { ReadOnly } from '../event/ReadOnly';
 import { useDay, useIsReadOnly, useTonight } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
-import { useJudgedLooks } from '../rig/judgedLook';
+import { type JudgedLook, useJudgedLooks } from '../rig/judgedLook';
 import { useTheme } from '../theme/Theme';
 import { space, THEMES } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
@@ -58,6 +58,7 @@ function TonightsEvent({ event }: { event: EventHead }) {
           </View>
         ))}
       </View>
+      <UnusedLooks looks={looks.filter(({ look }) => !moments.some((moment) => moment.look === look.id))} />
       {early && <Words as="small" tone="quiet">{`${early.name} stands after something later.`}</Words>}
       <View style={styles.row}>
         <Button
@@ -68,6 +69,21 @@ function TonightsEvent({ event }: { event: EventHead }) {
         <Button label="Other events" onPress={() => router.push('/events')} />
       </View>
     </>
+  );
+}
+
+/** Looks made for the event that no moment uses yet. */
+function UnusedLooks({ looks }: { looks: readonly JudgedLook[] }) {
+  const { colours } = useTheme();
+  if (looks.length === 0) return null;
+  return (
+    <View role="list" aria-label="Looks in no moment">
+      {looks.map((judged) => (
+        <View key={judged.look.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
+          <MomentLine moment={{ name: judged.look.name, place: 'in no moment' }} judged={judged} />
+        </View>
+      ))}
+    </View>
   );
 }
 

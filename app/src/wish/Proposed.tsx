@@ -36,12 +36,12 @@ export function Proposed({ wish, name, event, moment, onPin, onMade }: ProposedP
     return (
       <View style={styles.row}>
         <Words grow live>
-          {stopped ? 'Stopped.' : progress ? `Weighing, ${percentOf(progress)} %` : 'Weighing…'}
+          {stopped ? 'Stopped.' : progress ? `Searching, ${percentOf(progress)} %` : 'Searching…'}
         </Words>
         {stopped ? (
-          <Button label="Weigh again" onPress={again} />
+          <Button label="Search again" onPress={again} />
         ) : (
-          <Button label="Stop" hint="weighing" onPress={stop} />
+          <Button label="Stop" hint="the search" onPress={stop} />
         )}
       </View>
     );
@@ -88,7 +88,7 @@ function useProposal({ name, event, moment, onMade }: Pick<ProposedProps, 'name'
       return [
         making({ kind: 'look', id }, { id, name, event }, born),
         ...Object.entries(units).map(([unit, settings]) => making(placingRef(id, unit), settings, born)),
-        ...(used ? changingMoment(now, { ...used, look: id }) : []),
+        ...(used ? changingMoment(now, used, { ...used, look: id }) : []),
       ];
     });
     onMade();

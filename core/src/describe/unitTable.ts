@@ -1,4 +1,5 @@
 /** The unit list as a table, out and in: what each row of it would do to the kit, before anything is written. */
+import { LABEL_LENGTH } from '../record/labelLength.ts';
 import { newId } from '../measure/newId.ts';
 import type { Profile } from '../record/profile.ts';
 import type { Unit } from '../record/unit.ts';
@@ -29,7 +30,6 @@ const TEXTS = {
   notes: ['notes', 2000],
 } as const satisfies Partial<Record<Column, readonly [keyof Unit, number]>>;
 
-const LABEL_LENGTH = 80;
 const ID = /^[a-z0-9][a-z0-9-]{0,63}$/;
 
 export interface Table {

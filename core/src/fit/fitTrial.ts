@@ -4,7 +4,7 @@ import type { FlashProfile, Profile, RadioProfile } from '../record/profile.ts';
 import type { Settings } from '../record/settings.ts';
 import { channelsOf, groupsOf, lettersBetween } from '../rig/net.ts';
 import { type Body, isBody, type KitItem, type Light, type Placed, type Rig, rigOf } from '../rig/rig.ts';
-import { hasSocket, NO_PART } from '../rig/stack.ts';
+import { plugsToFlash } from '../rig/stack.ts';
 
 /** One way from a body to a flash. `air` names the family spoken and who sends and receives. */
 export type Way =
@@ -182,11 +182,8 @@ const radioFor = (profile: Profile, family: string, role: 'master' | 'remote'): 
 
 /** On the receiver's top shoe where both have one, else by a cable between their sockets. */
 function onReceiver(receiver: KitItem, flash: KitItem): Settings {
-  const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
-  const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
-  const sits = top !== NO_PART && foot !== NO_PART;
-  if (sits || !hasSocket(receiver) || !hasSocket(flash)) return { role: 'local' };
-  return { role: 'local', plugs: [receiver.profile.syncSocket!, flash.profile.syncSocket!] };
+  const plugs = plugsToFlash(receiver, flash);
+  return { role: 'local', ...(plugs && { plugs }) };
 }
 
 function commonChannel(a: RadioProfile | undefined, b: RadioProfile | undefined, family: Family | undefined): number {

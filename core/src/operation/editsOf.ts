@@ -53,10 +53,21 @@ export const putting = (state: CrewState, { on, doc, born }: { on: RecordRef; do
 function put(draft: Draft, { on, doc, born }: { on: RecordRef; doc: AnyDoc; born: string }): Edit[] {
   const now = draft.read(on);
   if (now === null) return [making(on, doc, born)];
+  return changes(now.born, { on, seen: now.doc, doc });
+}
+
+/**
+ * Changes a record from what a member saw of it, when a form was opened say, to what they want: what they left alone
+ * stays as others have made it meanwhile, and what both changed is shown to them.
+ */
+export const changing = (state: CrewState, of: { on: RecordRef; seen: AnyDoc; doc: AnyDoc }): Edit[] =>
+  changes(new Draft(state).read(of.on)?.born ?? null, of);
+
+function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: AnyDoc; doc: AnyDoc }): Edit[] {
   const next = tidied(on, doc);
-  return fieldsOf(on, now.doc, next).flatMap((field): Edit[] => {
-    const [from, to] = [readField(on, now.doc, field), readField(on, next, field)];
-    return isSame(from, to) ? [] : [{ edit: 'field', on, born: now.born, field, from, to }];
+  return fieldsOf(on, seen, next).flatMap((field): Edit[] => {
+    const [from, to] = [readField(on, seen, field), readField(on, next, field)];
+    return isSame(from, to) ? [] : [{ edit: 'field', on, born, field, from, to }];
   });
 }
 

@@ -4,7 +4,7 @@ import { rankOf } from '../record/documentMigrations.ts';
 import type { Look } from '../record/look.ts';
 import type { CrewState, LookHead, RankedMoment, RecordRef } from './crewState.ts';
 import type { Edit } from './edit.ts';
-import { making, placingRef, putting } from './editsOf.ts';
+import { changing, making, placingRef, putting } from './editsOf.ts';
 import { momentsOf } from './timetable.ts';
 
 const momentRef = (id: string): RecordRef => ({ kind: 'moment', id });
@@ -45,17 +45,23 @@ export function addingMoment(state: CrewState, event: string, moment: Moment, bo
   return [...edits, making(momentRef(moment.id), { ...moment, event, rank }, born)];
 }
 
-/** A moment as somebody wants it now; one that gets another time goes where that belongs. */
-export function changingMoment(state: CrewState, moment: RankedMoment): Edit[] {
-  const now = state.moments.find(({ id }) => id === moment.id);
-  if (!now) return [];
-  if ((now.time ?? null) === (moment.time ?? null) || moment.time == null)
-    return putting(state, { on: momentRef(moment.id), doc: moment, born: '' });
-  const others = momentsOf(state, now.event).filter(({ id }) => id !== moment.id);
-  const at = placeByTime(others, moment.time);
-  const stays = momentsOf(state, now.event).findIndex(({ id }) => id === moment.id) === at;
-  const { rank, edits } = stays ? { rank: now.rank, edits: [] } : roomAt(state, others, at);
-  return [...edits, ...putting(state, { on: momentRef(moment.id), doc: { ...moment, rank }, born: '' })];
+/**
+ * A moment as somebody wants it who saw it otherwise; one that gets another time goes where that belongs.
+ * @param seen as it was when they began.
+ */
+export function changingMoment(state: CrewState, seen: RankedMoment, wanted: Moment): Edit[] {
+  const on = momentRef(seen.id);
+  const isLater = (seen.time ?? null) !== (wanted.time ?? null) && wanted.time != null;
+  const { rank, edits } = isLater ? placeFor(state, seen, wanted.time!) : { rank: seen.rank, edits: [] };
+  return [...edits, ...changing(state, { on, seen, doc: { ...seen, ...wanted, rank } })];
+}
+
+/** Where a moment goes that gets another time: where it is, if it belongs there. */
+function placeFor(state: CrewState, { id, event, rank }: RankedMoment, time: string): { rank: number; edits: Edit[] } {
+  const all = momentsOf(state, event);
+  const others = all.filter((one) => one.id !== id);
+  const at = placeByTime(others, time);
+  return all.findIndex((one) => one.id === id) === at ? { rank, edits: [] } : roomAt(state, others, at);
 }
 
 /** A moment one place earlier or later in its event; nothing at either end. */

@@ -30,10 +30,19 @@ export function arrangementsFor(stock: Stock, wish: Wish): Spot[][] {
   );
   const enough = all.filter((spots) => isEnough(stock, spots) && isAsPinned(stock, wish, spots));
   const priced = enough.map((spots) => ({ spots, seconds: totalOf(spotCosts({ spots })) }));
-  // Of equals the one that speaks what the crew speaks already.
+  // Of equals the one that speaks what the crew speaks already, then what most of its units hear.
   const news = ({ spots }: { spots: Spot[] }) => spots.filter(({ family }) => !wish.nets?.has(family)).length;
-  return priced.sort((a, b) => a.seconds - b.seconds || news(a) - news(b)).map(({ spots }) => spots);
+  const spokenBy = ({ spots }: { spots: Spot[] }) =>
+    spots.reduce((sum, { family }) => sum + unitsSpeaking(stock, family), 0);
+  const inOrder = (a: { spots: Spot[]; seconds: number }, b: typeof a) =>
+    a.seconds - b.seconds || news(a) - news(b) || spokenBy(b) - spokenBy(a);
+  return priced.sort(inOrder).map(({ spots }) => spots);
 }
+
+const unitsSpeaking = (stock: Stock, family: string): number =>
+  [...stock.flashes, ...stock.triggers]
+    .filter(({ item }) => familiesOf(item.profile, 'remote').includes(family))
+    .reduce((sum, { units }) => sum + units.length, 0);
 
 const pairsOf = (families: readonly string[]): string[][] =>
   families.flatMap((a, at) => families.slice(at + 1).map((b) => [a, b]));

@@ -5,7 +5,7 @@ import { type FlashProfile, radiosOf } from '../record/profile.ts';
 import type { Settings } from '../record/settings.ts';
 import { channelRangeOf, FIRST_FREE_ID, idRange, lettersBetween } from '../rig/net.ts';
 import { type Placed, type Rig, rigOf } from '../rig/rig.ts';
-import { hasSocket, NO_PART } from '../rig/stack.ts';
+import { plugsToFlash } from '../rig/stack.ts';
 import type { Assigned, Placement, Plan, Spot } from './plan.ts';
 import type { Stock } from './stock.ts';
 import type { WantedLight, Wish } from './wish.ts';
@@ -116,7 +116,8 @@ class Layout {
     }
     const hearer = this.put(receiver, { on: true, role: 'remote', family, ...switched(stock, receiver) });
     const flash = this.put(id, { ...base, role: 'local', link, receiver });
-    Object.assign(flash.settings, onReceiver(hearer, flash));
+    const plugs = plugsToFlash(hearer, flash);
+    if (plugs) flash.settings.plugs = plugs;
   }
 
   private sender(spot: Spot, id: string): void {
@@ -270,14 +271,6 @@ function switched({ kit }: Stock, id: string): Settings {
     ...(profile.passThroughSwitch === true && { passThrough: true }),
     ...((profile.startOrder?.length ?? 0) > 0 && { startedInOrder: true }),
   };
-}
-
-/** On the receiver's shoe where both have one, else by a cable between their sockets. */
-function onReceiver(receiver: Placed, flash: Placed): Settings {
-  const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
-  const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
-  if ((top !== NO_PART && foot !== NO_PART) || !hasSocket(receiver) || !hasSocket(flash)) return {};
-  return { plugs: [receiver.profile.syncSocket!, flash.profile.syncSocket!] };
 }
 
 function channelFor(rig: Rig, members: readonly Placed[], known: number | null | undefined): number | null {

@@ -1,10 +1,15 @@
 import { z } from 'zod';
+import { LABEL_LENGTH } from './labelLength.ts';
 
-/** Field shapes shared by every record. A name people read is at most 80 characters: more does not fit a line. */
+/** Field shapes shared by every record. */
 export const idSchema = z
   .string()
   .regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'use 1 to 64 small letters, digits and hyphens, starting with a letter or digit');
-export const labelSchema = z.string().trim().min(1, 'is empty: give it a name').max(80, 'is longer than 80 characters');
+export const labelSchema = z
+  .string()
+  .trim()
+  .min(1, 'is empty: give it a name')
+  .max(LABEL_LENGTH, `is longer than ${LABEL_LENGTH} characters`);
 export const noteSchema = z.string().max(2000, 'is longer than 2,000 characters');
 export const letterSchema = z.string().regex(/^[A-Z]$/, 'use one capital letter, A to Z');
 export const stopsSchema = z.number().min(-12).max(0);

@@ -11,6 +11,17 @@ const CENTRE_ONLY = 'centre-only';
 export const hasSocket = ({ profile }: { profile: { syncSocket?: string | null } }): boolean =>
   profile.syncSocket != null && profile.syncSocket !== NO_PART;
 
+/** The plugs of the cable between a receiver and a flash; null where the flash sits on its shoe, or no cable fits. */
+export function plugsToFlash(
+  receiver: Pick<Placed, 'profile'>,
+  flash: Pick<Placed, 'profile'>,
+): [string, string] | null {
+  const top = receiver.profile.kind === 'trigger' ? receiver.profile.topShoe : null;
+  const foot = flash.profile.kind === 'flash' ? flash.profile.foot : null;
+  if ((top !== NO_PART && foot !== NO_PART) || !hasSocket(receiver) || !hasSocket(flash)) return null;
+  return [receiver.profile.syncSocket!, flash.profile.syncSocket!];
+}
+
 export const footOf = (item: Placed): string | null =>
   item.profile.kind === 'body' ? null : (item.profile.foot ?? null);
 

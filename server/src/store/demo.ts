@@ -5,10 +5,11 @@ import { startingAgain } from '@ergon/core/operation/editsOf';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { createHash } from 'node:crypto';
-import type { DataSource } from 'typeorm';
+import { type DataSource, IsNull, Not } from 'typeorm';
 import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
+import { OperationRow } from '../entities/OperationRow.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
 import type { CrewServices } from './crewServices.ts';
@@ -48,7 +49,8 @@ export async function ensureDemo(
   const { state } = crew ? await states.latest(DEMO_CREW_ID) : { state: emptyState() };
   const isThere = operations > 0 || (await source.manager.existsBy(RecordRow, { crewId: DEMO_CREW_ID }));
   const date = nextDate(state);
-  const isOver = operations === 1 && (date === null || date < dayOf(now));
+  const touched = await source.manager.existsBy(OperationRow, { crewId: DEMO_CREW_ID, memberId: Not(IsNull()) });
+  const isOver = operations > 0 && !touched && (date === null || date < dayOf(now));
   if (isThere && !isOver) return false;
   const demo = demoFor(document, now);
   // Two servers that start at once on one database make the same operation, which is taken once.
