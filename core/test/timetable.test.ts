@@ -100,6 +100,11 @@ test('what a form left alone stays as others made it meanwhile; what both change
   );
   expect(moment(after, 'vows')).toMatchObject({ place: 'Yard', minutes: 50, frames: 99 });
   expect(conflicts).toMatchObject([{ why: 'changed', theirs: 'Yard', edit: { field: 'place', to: 'Slip' } }]);
+  // Moved by hand while its form was open, it still goes where its new time belongs.
+  const moved = applyOperation(state, movingMoment(state, 'vows', 1)).state;
+  const timed = applyOperation(moved, changingMoment(moved, seen, { ...seen, time: '19:00' }));
+  expect(timed.conflicts).toEqual([]);
+  expect(names(timed.state)[3]).toBe('Vows');
   const gone = applyOperation(state, removing(state, { kind: 'moment', id: 'vows' })).state;
   expect(applyOperation(gone, changingMoment(gone, seen, { ...seen, frames: 99 })).conflicts).toMatchObject([
     { why: 'gone' },

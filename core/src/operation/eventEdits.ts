@@ -51,9 +51,11 @@ export function addingMoment(state: CrewState, event: string, moment: Moment, bo
  */
 export function changingMoment(state: CrewState, seen: RankedMoment, wanted: Moment): Edit[] {
   const on = momentRef(seen.id);
+  // Its place in the order is no field of a form: it may have been moved while one was open.
+  const now = state.moments.find(({ id }) => id === seen.id) ?? seen;
   const isLater = (seen.time ?? null) !== (wanted.time ?? null) && wanted.time != null;
-  const { rank, edits } = isLater ? placeFor(state, seen, wanted.time!) : { rank: seen.rank, edits: [] };
-  return [...edits, ...changing(state, { on, seen, doc: { ...seen, ...wanted, rank } })];
+  const { rank, edits } = isLater ? placeFor(state, now, wanted.time!) : { rank: now.rank, edits: [] };
+  return [...edits, ...changing(state, { on, seen: { ...seen, rank: now.rank }, doc: { ...seen, ...wanted, rank } })];
 }
 
 /** Where a moment goes that gets another time: where it is, if it belongs there. */
