@@ -17,7 +17,7 @@ const judged = (id: string) =>
   judgeLook(
     kit,
     rig.looks.find((look) => look.id === id)!,
-    rig.tests,
+    rig,
   );
 const dance = judged('first-dance').judgement;
 const lines = (body: number): SignalLine[] => linesOf(dance, dance.shots[body]!);

@@ -10,7 +10,7 @@ const rig = demoRig();
 const { judgement } = judgeLook(
   indexKit(rig),
   rig.looks.find((look) => look.id === 'first-dance')!,
-  [],
+  { tests: [], onAir: [] },
 );
 const fields = (light: string, stage: (typeof STAGES)[number], body = 0) => {
   const shot = judgement.shots[body]!;

@@ -23,10 +23,10 @@ export interface CheckOptions {
 export function check(document: KitDocument, { look, json }: CheckOptions, say: (text: string) => void): number {
   const looks = chosenLooks(document, look);
   const kit = indexKit(document);
-  const names = namesOf(kit);
+  const names = namesOf(kit, document.onAir);
   const judged = looks.map((one) => {
     const tests = document.tests.filter((test) => test.look === one.id);
-    return { look: one, judgement: withUntested(judge(buildRig(kit, one)), tests) };
+    return { look: one, judgement: withUntested(judge(buildRig(kit, one, document.onAir)), tests) };
   });
   if (json) {
     const verdicts = judged.flatMap(({ look: { id }, judgement }) =>

@@ -26,8 +26,8 @@ export function fire(
   const look = document.looks.find((one) => one.id === id);
   if (!look) throw new Unusable(`--look: the file has no look "${id}"; it has ${looksOf(document)}`);
   const kit = indexKit(document);
-  const names = namesOf(kit);
-  const rig = buildRig(kit, look);
+  const names = namesOf(kit, document.onAir);
+  const rig = buildRig(kit, look, document.onAir);
   const wanted = shotsOf(rig).filter((one) => body === undefined || one.body.id === body);
   if (wanted.length === 0) {
     throw new Unusable(

@@ -15,9 +15,9 @@ export interface FixOptions {
 /** Prints the least work for each look. */
 export function fix(document: KitDocument, options: FixOptions, say: (text: string) => void): number {
   const kit = indexKit(document);
-  const names = namesOf(kit);
+  const names = namesOf(kit, document.onAir);
   const plans = chosenLooks(document, options.look).map((look) => {
-    const rig = buildRig(kit, look);
+    const rig = buildRig(kit, look, document.onAir);
     const { atCamera, seconds } = options;
     return { look, rig, work: leastWork(rig, { atCamera, ...(seconds !== undefined && { seconds }) }) };
   });

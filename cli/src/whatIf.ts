@@ -22,9 +22,9 @@ export interface WhatIfOptions {
 export function whatIf(document: KitDocument, { look, set, json }: WhatIfOptions, say: (text: string) => void): number {
   if (set.length === 0) throw new Unusable('--set: say what to change, such as --set light-6.channel=7');
   const kit = indexKit(document);
-  const names = namesOf(kit);
+  const names = namesOf(kit, document.onAir);
   const results = chosenLooks(document, look).map((one) => {
-    const rig = buildRig(kit, one);
+    const rig = buildRig(kit, one, document.onAir);
     const changes = set.map((text) => changeOf(text, rig, look));
     const real = changes.filter((change) => change !== null);
     return { look: one, changes: real, result: tryOut(judge(rig), real) };

@@ -144,6 +144,7 @@ describe('what was removed and made again is another', () => {
     units: [],
     looks: [{ id: 'look', name: 'Look', event: 'event', units: {} }],
     tests: [],
+    onAir: [],
     born: {},
   });
   const unit = { id: 'light', profile: 'p', label: 'Light' };

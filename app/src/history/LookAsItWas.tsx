@@ -31,7 +31,7 @@ export function LookAsItWas({ look: id, since, at }: LookAsItWasProps) {
   const then = stateBefore(base, since);
   const look = then.looks.find((one) => one.id === id);
   if (!look) return <Words>The look was not there yet.</Words>;
-  const judged = judgeLook(indexKit(then), look, then.tests);
+  const judged = judgeLook(indexKit(then), look, then);
   const back = restoring(rig, look, 'back');
   const time = format(parseISO(at), 'HH:mm');
   return (

@@ -27,7 +27,7 @@ const TEXTS = [
   ['notes', 'Notes'],
 ] as const;
 
-const entrySchema = unitSchema.omit({ id: true, profile: true });
+const entrySchema = unitSchema.omit({ id: true, profile: true, dialled: true });
 type Entry = z.infer<typeof entrySchema>;
 
 export interface UnitEditorProps {
@@ -69,6 +69,11 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
         name="inService"
         render={({ field }) => <InService value={field.value !== false} onChoose={field.onChange} />}
       />
+      <Controller
+        control={control}
+        name="resetFirst"
+        render={({ field }) => <ResetFirst value={field.value === true} onChoose={field.onChange} />}
+      />
       <View style={styles.buttons}>
         <Button
           kind="act"
@@ -108,16 +113,30 @@ const InService = ({ value, onChoose }: { value: boolean; onChoose: (value: bool
   />
 );
 
+const ResetFirst = ({ value, onChoose }: { value: boolean; onChoose: (value: boolean) => void }) => (
+  <Choice
+    label="Before setting it up"
+    options={[
+      { value: false, label: 'set as it is' },
+      { value: true, label: 'new or lent: reset first' },
+    ]}
+    value={value}
+    onChoose={onChoose}
+  />
+);
+
 const entryOf = (unit: Unit): Entry => ({
   label: unit.label,
   inService: unit.inService !== false,
+  resetFirst: unit.resetFirst === true,
   ...Object.fromEntries(TEXTS.map(([name]) => [name, unit[name] ?? ''])),
 });
 
 /** A text left empty is not recorded, and in service is what a unit is when nothing is said. */
-const patchOf = (entry: Entry): Omit<Unit, 'id' | 'profile'> => ({
+const patchOf = (entry: Entry): Omit<Unit, 'id' | 'profile' | 'dialled'> => ({
   label: entry.label,
   inService: entry.inService ? null : false,
+  resetFirst: entry.resetFirst ? true : null,
   ...Object.fromEntries(TEXTS.map(([name]) => [name, entry[name] || null])),
 });
 

@@ -1,4 +1,5 @@
 /** What was fetched last, kept on the device: a start without a server begins where the last one ended. */
+import { emptyState } from '@ergon/core/operation/crewState';
 import { stateTo3 } from '@ergon/core/operation/operationMigrations';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { Query } from '@tanstack/react-query';
@@ -35,12 +36,17 @@ const BUSTER = `document ${DOCUMENT_VERSION}`;
  * the history was kept is fetched again.
  */
 export function upToDate(client: PersistedClient | undefined): PersistedClient | undefined {
-  if (client?.buster !== 'document 2') return client;
+  if (client?.buster !== 'document 2' && client?.buster !== BUSTER) return client;
+  const isOld = client.buster !== BUSTER;
+  const stateNow = (state: object): object => ({
+    ...emptyState(),
+    ...(isOld ? stateTo3(state as Record<string, unknown>) : state),
+  });
   const queries = client.clientState.queries
-    .filter(({ queryKey }) => queryKey[0] !== 'history')
+    .filter(({ queryKey }) => !isOld || queryKey[0] !== 'history')
     .map((query) =>
-      query.queryKey[0] === 'rig'
-        ? { ...query, state: { ...query.state, data: stateTo3(query.state.data as Record<string, unknown>) } }
+      query.queryKey[0] === 'rig' && query.state.data !== undefined
+        ? { ...query, state: { ...query.state, data: stateNow(query.state.data as object) } }
         : query,
     );
   return { ...client, buster: BUSTER, clientState: { ...client.clientState, queries } };

@@ -51,7 +51,7 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
       ...state,
       queue,
       kit,
-      names: namesOf(kit),
+      names: namesOf(kit, state.rig?.onAir),
       refresh: () => void refetch(),
       signedOut: state.signedOut || isOut,
       failed: error !== null && !state.rig,

@@ -16,16 +16,19 @@ export interface JudgedLook {
   readiness: readonly LightReadiness[];
 }
 
-/** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
-const judgedLooks = new WeakMap<Look, { kit: KitIndex; tests: CrewRig['tests']; judged: JudgedLook }>();
+/** What a judgement rests on beyond the look and the kit: the test fires, and what is on the air. */
+export type Around = Pick<CrewRig, 'tests' | 'onAir'>;
 
-export function judgeLook(kit: KitIndex, look: Look, tests: CrewRig['tests']): JudgedLook {
+/** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
+const judgedLooks = new WeakMap<Look, Around & { kit: KitIndex; judged: JudgedLook }>();
+
+export function judgeLook(kit: KitIndex, look: Look, { tests, onAir }: Around): JudgedLook {
   const known = judgedLooks.get(look);
-  if (known && known.kit === kit && known.tests === tests) return known.judged;
-  const judgement = judge(buildRig(kit, look));
+  if (known && known.kit === kit && known.tests === tests && known.onAir === onAir) return known.judged;
+  const judgement = judge(buildRig(kit, look, onAir));
   const own = tests.filter((test) => test.look === look.id);
   const judged = { look, judgement, readiness: readinessOf(judgement, own) };
-  judgedLooks.set(look, { kit, tests, judged });
+  judgedLooks.set(look, { kit, tests, onAir, judged });
   return judged;
 }
 
@@ -34,19 +37,22 @@ export function tryOnPaper(
   kit: KitIndex,
   judged: JudgedLook,
   changes: readonly Change[],
-  tests: CrewRig['tests'],
+  around: Around,
 ): JudgedLook {
   if (changes.length === 0) return judged;
   const units = withChangedUnits(judged.look.units, changes);
-  return judgeLook(kit, { ...judged.look, units }, tests);
+  return judgeLook(kit, { ...judged.look, units }, around);
 }
 
 /** One look, judged; null while loading or when there is no such look. */
 export function useJudgedLook(id: string | undefined): JudgedLook | null {
   const { rig, kit } = useRig();
   const look = rig?.looks.find((one) => one.id === id);
-  const tests = rig?.tests;
-  return useMemo(() => (look && tests ? judgeLook(kit, look, tests) : null), [kit, look, tests]);
+  const [tests, onAir] = [rig?.tests, rig?.onAir];
+  return useMemo(
+    () => (look && tests && onAir ? judgeLook(kit, look, { tests, onAir }) : null),
+    [kit, look, tests, onAir],
+  );
 }
 
 /** The looks of an event, in the order of its moments. */
@@ -54,6 +60,6 @@ export function useJudgedLooks(event: string | undefined): JudgedLook[] {
   const { rig, kit } = useRig();
   return useMemo(() => {
     if (!rig || event === undefined) return [];
-    return looksOf(rig, event).map((look) => judgeLook(kit, look, rig.tests));
+    return looksOf(rig, event).map((look) => judgeLook(kit, look, rig));
   }, [kit, rig, event]);
 }

@@ -38,7 +38,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
   const paper = useOnPaper(readOnly);
   const { changes } = paper;
   const judged = useMemo(
-    () => (changes && rig ? tryOnPaper(kit, real, changes, rig.tests) : real),
+    () => (changes && rig ? tryOnPaper(kit, real, changes, rig) : real),
     [changes, kit, rig, real],
   );
   const { look, judgement } = judged;

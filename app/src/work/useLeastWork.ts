@@ -8,16 +8,17 @@ import type { WorkProgress, WorkRequest } from '../workers/work.worker';
 
 /** The least work for a look as it stands. A change of the look or of the options starts afresh. */
 export function useLeastWork({ look, judgement }: JudgedLook, options: WorkOptions) {
-  const { kit } = useRig();
+  const { kit, rig } = useRig();
   const asked = JSON.stringify(options);
   const request = useMemo((): WorkRequest => {
     const { families, profiles, units } = kit;
     return {
       kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
       look,
+      onAir: rig?.onAir ?? [],
       options: JSON.parse(asked) as WorkOptions,
     };
-    // A change of the kit makes a new judgement of the same look.
+    // A change of the kit or of the air makes a new judgement of the same look.
   }, [look, judgement, asked]); // eslint-disable-line react-hooks/exhaustive-deps
   return useWorker<WorkRequest, WorkProgress, Work>(startLeastWork, request);
 }

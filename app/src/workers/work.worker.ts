@@ -1,12 +1,14 @@
 /** Searches for the least work off the page's own thread, saying how far it is. */
 import { leastWork, type Work, type WorkOptions } from '@ergon/core/mend/leastWork';
 import type { Look } from '@ergon/core/record/look';
+import type { OnAir } from '@ergon/core/record/onAir';
 import { buildRig, indexKit, type Kit } from '@ergon/core/rig/rig';
 import type { WorkerMessage } from './useWorker';
 
 export interface WorkRequest {
   kit: Kit;
   look: Look;
+  onAir: readonly OnAir[];
   options: Omit<WorkOptions, 'onProgress'>;
 }
 
@@ -18,7 +20,7 @@ export interface WorkProgress {
 
 self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
   const post = (message: WorkerMessage<WorkProgress, Work>) => self.postMessage(message);
-  const rig = buildRig(indexKit(data.kit), data.look);
+  const rig = buildRig(indexKit(data.kit), data.look, data.onAir);
   const onProgress = (spent: number, budget: number) => post({ progress: { spent, budget } });
   post({ result: leastWork(rig, { ...data.options, onProgress }) });
 };

@@ -17,6 +17,7 @@ export const toDocument = (state: CrewState): KitDocument => ({
   units: [...state.units],
   looks: [...state.looks],
   tests: [...state.tests],
+  onAir: [...state.onAir],
 });
 
 /** One model with the families it speaks, to hand to another crew; null when there is no such model. */
@@ -25,5 +26,5 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
   if (!profile) return null;
   const spoken = new Set(radiosOf(profile).map((radio) => radio.family));
   const families = state.families.filter((family) => spoken.has(family.id));
-  return { ...toDocument(state), events: [], families, profiles: [profile], units: [], looks: [], tests: [] };
+  return { ...toDocument(state), events: [], families, profiles: [profile], units: [], looks: [], tests: [], onAir: [] };
 }

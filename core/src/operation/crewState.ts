@@ -2,6 +2,7 @@
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Look } from '../record/look.ts';
+import type { OnAir } from '../record/onAir.ts';
 import type { Profile } from '../record/profile.ts';
 import { type Settings, withGroups } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
@@ -25,6 +26,7 @@ export interface Docs {
   look: LookHead;
   placing: Settings;
   test: LoggedTest;
+  onAir: OnAir;
 }
 export type RecordKind = keyof Docs;
 export type AnyDoc = Docs[RecordKind];
@@ -54,6 +56,7 @@ export interface CrewState {
   units: readonly Unit[];
   looks: readonly Look[];
   tests: readonly LoggedTest[];
+  onAir: readonly OnAir[];
   /** Which operation made a record, by its key; left out for what is older than the first operation. */
   born: Readonly<Record<string, string>>;
 }
@@ -66,6 +69,7 @@ export const emptyState = (): CrewState => ({
   units: [],
   looks: [],
   tests: [],
+  onAir: [],
   born: {},
 });
 

@@ -23,6 +23,7 @@ const LISTS = {
   unit: 'units',
   look: 'looks',
   test: 'tests',
+  onAir: 'onAir',
 } as const;
 type ListedKind = keyof typeof LISTS;
 type Listed = { readonly id: string };
@@ -81,6 +82,7 @@ export class Draft {
       units: this.merged('unit'),
       looks: this.mergedLooks(),
       tests: this.mergedTests(),
+      onAir: this.merged('onAir'),
       born: this.mergedBorn(),
     };
   }
@@ -148,11 +150,12 @@ export class Draft {
 
   private allReferrers(): Map<string, Map<string, RecordRef>> {
     this.referrers = new Map();
-    const { moments, profiles, units, looks, tests } = this.before;
+    const { moments, profiles, units, looks, tests, onAir } = this.before;
     for (const doc of moments) this.note({ kind: 'moment', id: doc.id }, doc);
     for (const doc of profiles) this.note({ kind: 'profile', id: doc.id }, doc);
     for (const doc of units) this.note({ kind: 'unit', id: doc.id }, doc);
     for (const doc of tests) this.note({ kind: 'test', id: doc.id }, doc);
+    for (const doc of onAir) this.note({ kind: 'onAir', id: doc.id }, doc);
     for (const { units: _units, ...head } of looks) this.note({ kind: 'look', id: head.id }, head);
     for (const look of looks) {
       for (const [id, doc] of Object.entries(look.units)) this.note({ kind: 'placing', id, look: look.id }, doc);

@@ -2,6 +2,7 @@
 import { canonical } from '../measure/canonical.ts';
 import type { Json } from '../record/migrate.ts';
 import { readSetting, type SettingPath, type Settings, type SettingValue, withSetting } from '../record/settings.ts';
+import type { Dialled, Unit } from '../record/unit.ts';
 import { type AnyDoc, keyOf, type Made, type RecordRef } from './crewState.ts';
 
 /** One field of one record. Null is a value that is not recorded. */
@@ -53,15 +54,31 @@ export function readField(on: RecordRef, doc: AnyDoc, field: string): Json {
   // A field named like something every object has is no field of this one.
   if (field in Object.prototype) return null;
   if (on.kind === 'placing') return (readSetting(doc as Settings, field as SettingPath) ?? null) as Json;
+  if (isDialledField(on, field)) return (((doc as Unit).dialled ?? {})[settingOf(field)] ?? null) as Json;
   return ((doc as unknown as Record<string, Json | undefined>)[field] ?? null) as Json;
 }
+
+/** Each setting dialled on a unit is a field of its own: two members who tick two lines of one card both win. */
+const DIALLED = 'dialled.';
+export const dialledField = (setting: string): string => `${DIALLED}${setting}`;
+const isDialledField = ({ kind }: RecordRef, field: string): boolean => kind === 'unit' && field.startsWith(DIALLED);
+const settingOf = (field: string): string => field.slice(DIALLED.length);
+
 
 /** A copy with one field changed; null removes it. */
 export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): AnyDoc {
   if (on.kind === 'placing') return withSetting(doc as Settings, field as SettingPath, to as SettingValue);
+  if (isDialledField(on, field)) return withDialled(doc as Unit, settingOf(field), to);
   const next = { ...doc, [field]: to } as Record<string, unknown>;
   if (to === null) delete next[field];
   return next as unknown as AnyDoc;
+}
+
+function withDialled(unit: Unit, setting: string, to: Json): Unit {
+  const { dialled, ...rest } = unit;
+  const { [setting]: _was, ...others } = dialled ?? {};
+  const next = to === null ? others : { ...others, [setting]: to as unknown as Dialled };
+  return Object.keys(next).length === 0 ? rest : { ...rest, dialled: next };
 }
 
 /**

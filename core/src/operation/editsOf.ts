@@ -8,7 +8,8 @@ import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
 import { Draft } from './draft.ts';
-import { type Edit, isSame, readField } from './edit.ts';
+import { dialledField, type Edit, isSame, readField } from './edit.ts';
+import type { Unit } from '../record/unit.ts';
 import { momentsOf } from './timetable.ts';
 
 export const placingRef = (look: string, unit: string): RecordRef => ({ kind: 'placing', id: unit, look });
@@ -73,6 +74,10 @@ function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: 
 
 function fieldsOf(on: RecordRef, ...docs: readonly AnyDoc[]): string[] {
   const fields = new Set(docs.flatMap((doc) => Object.keys(doc)));
+  if (on.kind === 'unit' && fields.delete('dialled')) {
+    const settings = new Set(docs.flatMap((doc) => Object.keys((doc as Unit).dialled ?? {})));
+    return [...fields, ...[...settings].map(dialledField)];
+  }
   if (on.kind !== 'placing' || !fields.delete('groups')) return [...fields];
   const letters = new Set(docs.flatMap((doc) => Object.keys((doc as Settings).groups ?? {})));
   const told = [...letters].flatMap((letter) => GROUP_FIELDS.map((field): SettingPath => groupPath(letter, field)));
@@ -99,6 +104,7 @@ export function importing(state: CrewState, document: KitDocument, born: string)
       rankedMoments(state, event).flatMap((doc) => put(draft, { on: { kind: 'moment', id: doc.id }, doc, born })),
     ),
     ...document.tests.flatMap((doc) => puttingTest(draft, doc, born)),
+    ...document.onAir.flatMap((doc) => put(draft, { on: { kind: 'onAir', id: doc.id }, doc, born })),
     ...looks.flatMap(({ gone }) => gone),
   ];
 }
@@ -151,6 +157,7 @@ export function startingAgain(state: CrewState, document: KitDocument, born: str
     ...document.tests.flatMap((doc) =>
       known.has(doc.id) && !isSameAgain(doc) ? [making({ kind: 'test', id: doc.id }, doc, born)] : [],
     ),
+    ...others('onAir', state.onAir, kept(document.onAir)),
     ...others('moment', state.moments, kept(document.events.flatMap(({ moments }) => moments))),
     ...others('look', state.looks, kept(document.looks)),
     ...others('event', state.events, kept(document.events)),

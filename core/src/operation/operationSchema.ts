@@ -6,6 +6,7 @@ import { familySchema } from '../record/familySchema.ts';
 import { faultsOf, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
+import { onAirSchema } from '../record/onAirSchema.ts';
 import { profileSchema } from '../record/profileSchema.ts';
 import { loggedTestSchema } from '../record/testFire.ts';
 import { unitSchema } from '../record/unitSchema.ts';
@@ -27,6 +28,7 @@ const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
   look: lookHeadSchema,
   placing: settingsSchema,
   test: loggedTestSchema,
+  onAir: onAirSchema,
 };
 
 const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
@@ -47,9 +49,10 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   moment: ['id'],
   family: ['id'],
   profile: ['id', 'kind'],
-  unit: ['id'],
+  unit: ['id', 'dialled'],
   look: ['id', 'units'],
   placing: ['groups'],
+  onAir: ['id', 'sort', 'event'],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'fingerprint', 'at'],
 };
 

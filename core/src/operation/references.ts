@@ -1,5 +1,6 @@
 /** Which records name which others: what must be there before, and what a removal has to take care of. */
 import { type Profile, radiosOf } from '../record/profile.ts';
+import type { OnAir } from '../record/onAir.ts';
 import type { Json } from '../record/migrate.ts';
 import { type Settings, unitReferences } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
@@ -20,6 +21,7 @@ export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
   if (on.kind === 'test') return [{ field: null, to: { kind: 'look', id: (doc as LoggedTest).look } }];
   if (on.kind === 'look') return [{ field: null, to: { kind: 'event', id: (doc as LookHead).event } }];
   if (on.kind === 'moment') return namedByMoment(doc as RankedMoment);
+  if (on.kind === 'onAir') return namedOnAir(doc as OnAir);
   if (on.kind === 'profile') return spokenBy(doc as Profile);
   if (on.kind !== 'placing') return [];
   const settings = doc as Settings;
@@ -36,6 +38,14 @@ const namedByMoment = ({ event, look }: RankedMoment): Reference[] => [
   { field: null, to: { kind: 'event', id: event } },
   ...(look == null ? [] : [{ field: 'look', to: { kind: 'look' as const, id: look } }]),
 ];
+
+/** Another crew is there whatever it fires with; how a channel turned out says nothing without its family. */
+function namedOnAir(entry: OnAir): Reference[] {
+  const event = { field: null, to: { kind: 'event' as const, id: entry.event } };
+  if (entry.sort === 'emitter' || entry.family == null) return [event];
+  const family = { kind: 'family' as const, id: entry.family };
+  return [event, { field: entry.sort === 'crew' ? 'family' : null, to: family }];
+}
 
 /** A trigger is nothing without a radio: one that speaks a single family cannot be without it. */
 function spokenBy(profile: Profile): Reference[] {

@@ -21,6 +21,9 @@ export const momentSchema = z.strictObject({
   notes: noteSchema.nullish(),
 });
 
+/** Which light has a crew's first letter. */
+export const FIRST_LETTERS = ['key', 'camera'] as const;
+
 /** An event of a crew, without its moments. */
 export const eventHeadSchema = z.strictObject({
   id: idSchema,
@@ -28,6 +31,8 @@ export const eventHeadSchema = z.strictObject({
   date: z.iso.date('write the date as YYYY-MM-DD').nullish(),
   venue: z.string().trim().max(80, 'is longer than 80 characters').nullish(),
   notes: noteSchema.nullish(),
+  /** Whose letter is the first in every look: the key light's, or that of a light on a camera. Left out: no habit. */
+  firstLetter: z.enum(FIRST_LETTERS).nullish(),
   /** Put away: it stands below the others. */
   archived: z.boolean().nullish(),
   /** Over, and yet open to changes. */

@@ -1,4 +1,4 @@
-/** The open document: one JSON file with events, families, profiles, units, looks and test fires. See docs/format. */
+/** The open document: one JSON file with events, families, profiles, units, looks, test fires and what is on the air. See docs/format. */
 import { z } from 'zod';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
 import { eventSchema } from './eventSchema.ts';
@@ -9,6 +9,7 @@ import { type Json, migrate } from './migrate.ts';
 import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
 import { unitReferences } from './settings.ts';
+import { onAirSchema } from './onAirSchema.ts';
 import { loggedTestSchema } from './testFire.ts';
 import { unitSchema } from './unitSchema.ts';
 
@@ -27,6 +28,8 @@ export const documentSchema = z.strictObject({
   units: z.array(unitSchema).max(MAX_RECORDS),
   looks: z.array(lookSchema).max(MAX_RECORDS),
   tests: z.array(loggedTestSchema).max(MAX_TESTS),
+  /** Left out: nothing is recorded of the air of any event. */
+  onAir: z.array(onAirSchema).max(MAX_RECORDS).default([]),
 });
 export type KitDocument = z.infer<typeof documentSchema>;
 
@@ -85,6 +88,11 @@ function brokenReferences(document: KitDocument): FieldFault[] {
   );
   document.units.forEach((unit, i) => need(`units[${i}].profile`, unit.profile, profiles, 'profile'));
   for (const { moment, path } of moments) need(`${path}.look`, moment.look, looks, 'look');
+  uniqueIds('onAir', document.onAir, faults);
+  document.onAir.forEach((entry, i) => {
+    need(`onAir[${i}].event`, entry.event, events, 'event');
+    if (entry.sort !== 'emitter') need(`onAir[${i}].family`, entry.family, families, 'family');
+  });
   document.tests.forEach((test, i) => need(`tests[${i}].look`, test.look, looks, 'look'));
   document.looks.forEach((look, i) => {
     need(`looks[${i}].event`, look.event, events, 'event');
@@ -121,6 +129,7 @@ export function writeDocument(document: KitDocument): string {
     units: byId(document.units),
     looks: byId(document.looks).map((look) => ({ ...look, units: sortedKeys(look.units) })),
     tests: byId(document.tests),
+    onAir: byId(document.onAir),
   });
   return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
 }

@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { idSchema, labelSchema, noteSchema } from './fieldShapes.ts';
 
+/** A setting as somebody dialled it on the unit itself. */
+export const dialledSchema = z.strictObject({
+  value: z.json(),
+  by: labelSchema,
+  /** UTC, ISO 8601. */
+  at: z.iso.datetime(),
+});
+
 export const unitSchema = z.strictObject({
   id: idSchema,
   profile: idSchema,
@@ -18,4 +26,10 @@ export const unitSchema = z.strictObject({
   lentTo: z.string().trim().max(80).nullish(),
   /** Whom it must go back to. Left out: not borrowed. */
   borrowedFrom: z.string().trim().max(80).nullish(),
+  /** New, or back from somebody: it is reset before anything is set on it. */
+  resetFirst: z.boolean().nullish(),
+  /** The member who sets it up. Left out: nobody yet. */
+  dealtTo: labelSchema.nullish(),
+  /** What is dialled on it, by setting; a sender's settings for a group as "groups.C.power". Left out: nobody said. */
+  dialled: z.record(z.string().regex(/^[a-zA-Z]+(\.[A-Z]\.[a-z]+)?$/, 'is no setting'), dialledSchema).nullish(),
 });

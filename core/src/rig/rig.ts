@@ -1,5 +1,6 @@
 import type { Family } from '../record/family.ts';
 import type { Emitter, Look } from '../record/look.ts';
+import type { OnAir } from '../record/onAir.ts';
 import {
   type BodyProfile,
   type FlashProfile,
@@ -11,6 +12,7 @@ import {
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir, type Settings } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
+import { airOf, emittersOf, otherCrewsIn } from './otherCrews.ts';
 
 /** Everything a crew owns, as its document holds it. */
 export interface Kit {
@@ -79,15 +81,21 @@ export const indexKit = (kit: Kit): KitIndex => ({
   units: new Map(kit.units.map((unit) => [unit.id, unit])),
 });
 
-/** Units of the look that the kit no longer holds are left out: they cannot fire and cannot be judged. */
-export function buildRig(kit: KitIndex, look: Look): Rig {
-  const placed: Placed[] = [];
+/**
+ * Units of the look that the kit no longer holds are left out: they cannot fire and cannot be judged.
+ * @param onAir what is declared of the air, of any event: what is of the look's own counts.
+ */
+export function buildRig(kit: KitIndex, look: Look, onAir: readonly OnAir[] = []): Rig {
+  const air = airOf(look, onAir);
+  const placed: Placed[] = otherCrewsIn(air, kit.families);
   for (const id of Object.keys(look.units).sort()) {
     const unit = kit.units.get(id);
     const profile = unit && kit.profiles.get(unit.profile);
     if (unit && profile) placed.push({ id, unit, profile, settings: look.units[id]! });
   }
-  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters: look.emitters ?? [] });
+  placed.sort((a, b) => (a.id < b.id ? -1 : 1));
+  const emitters = [...(look.emitters ?? []), ...emittersOf(air)];
+  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters });
 }
 
 /** A rig of placed units, which must be in id order. */

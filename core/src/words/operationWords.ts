@@ -6,6 +6,7 @@ import type { Edit, FieldEdit } from '../operation/edit.ts';
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
+import type { OnAir } from '../record/onAir.ts';
 import type { Profile } from '../record/profile.ts';
 import type { SettingPath } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
@@ -26,8 +27,12 @@ export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc)
   if (on.kind === 'unit') return (doc as Unit).label;
   if (on.kind === 'profile') return `${(doc as Profile).maker} ${(doc as Profile).model}`;
   if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
+  if (on.kind === 'onAir') return onAirName(doc as OnAir, names);
   return (doc as Family | LookHead | EventHead | Moment).name;
 }
+
+const onAirName = (entry: OnAir, names: Names): string =>
+  entry.sort === 'found' ? `channel ${entry.channel} of ${names.family(entry.family)}` : entry.name;
 
 const KIND_NAMES = {
   event: 'event',
@@ -37,6 +42,7 @@ const KIND_NAMES = {
   unit: 'unit',
   look: 'look',
   test: 'test fire',
+  onAir: 'entry of the air',
 } as const;
 
 const placingName = (on: RecordRef, told: Told): string =>
@@ -79,13 +85,27 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   inService: 'service',
   lentTo: 'lent to',
   borrowedFrom: 'borrowed from',
+  resetFirst: 'reset first',
+  dealtTo: 'set up by',
+  reset: 'reset',
+  firstLetter: 'first letter',
+  mhz: 'frequency',
+  widthMhz: 'width',
+  agreed: 'agreed',
+  works: 'works',
+  channel: 'channel',
 };
 
 const fieldName = (field: string): string =>
+  field.startsWith('dialled.') ? `${fieldName(field.slice(8))} dialled` : plainFieldName(field);
+
+const plainFieldName = (field: string): string =>
   isSettingPath(field) ? settingName(field) : (FIELD_NAMES[field] ?? field.replace(/([A-Z])/g, ' $1').toLowerCase());
 
 function fieldValue(field: string, value: Json, told: Told): string {
   const { names } = told;
+  if (field.startsWith('dialled.'))
+    return value === null ? 'not dialled' : fieldValue(field.slice(8), (value as { value: Json }).value, told);
   if (isSettingPath(field)) return settingValue(field as SettingPath, value, names);
   if (value === null) return 'not recorded';
   if (field === 'look' || field === 'event') return recordName({ kind: field, id: String(value) }, told);

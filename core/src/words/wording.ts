@@ -3,17 +3,21 @@ import { stopsLabel } from '../measure/stops.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
 import type { Change } from '../record/change.ts';
+import { isOtherCrew, type OnAir } from '../record/onAir.ts';
 import { groupPartsOf, type SettingPath } from '../record/settings.ts';
 import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
+import { otherCrewId } from '../rig/otherCrews.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { gapText } from './findingWording.ts';
 import { listed, type Names, said, settingName, settingValue } from './settingWords.ts';
 
-export function namesOf(kit: Kit | KitIndex): Names {
+/** @param onAir other crews by their names, where the words may be about them. */
+export function namesOf(kit: Kit | KitIndex, onAir: readonly OnAir[] = []): Names {
   const index = Array.isArray(kit.units) ? indexKit(kit as Kit) : (kit as KitIndex);
+  const crews = new Map(onAir.filter(isOtherCrew).map((crew) => [otherCrewId(crew), crew.name]));
   return {
-    unit: (id) => index.units.get(id)?.label ?? 'a unit no longer in the kit',
+    unit: (id) => index.units.get(id)?.label ?? crews.get(id) ?? 'a unit no longer in the kit',
     family: (id) => index.families.get(id)?.name ?? 'an unknown family',
   };
 }
