@@ -1,10 +1,13 @@
 import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { air } from './air.ts';
+import { cards } from './cards.ts';
 import { check } from './check.ts';
 import { looksOf } from './chosenLooks.ts';
 import { fire } from './fire.ts';
 import { fix } from './fix.ts';
+import { groups } from './groups.ts';
 import { propose } from './propose.ts';
 import { Unusable } from './unusable.ts';
 import { whatIf } from './whatIf.ts';
@@ -14,6 +17,9 @@ export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
        ergon fix FILE [--look LOOK] [--at-camera] [--seconds N] [--json]
        ergon whatif FILE [--look LOOK] --set UNIT.SETTING=VALUE [--set ...] [--json]
        ergon propose FILE --lights PURPOSES [--bodies BODIES] [--json]
+       ergon air FILE [--event EVENT] [--json]
+       ergon groups FILE [--event EVENT] [--json]
+       ergon cards FILE [--look LOOK] [--unit UNIT] [--json]
 
 check judges every look (or one): what each light does in each shot, and what to mend.
 fire presses a shutter and prints the time line in microseconds.
@@ -21,7 +27,11 @@ fix finds the least work after which every light fires, from the camera alone or
 whatif tells what a change would break or mend, and changes nothing.
 propose lays out a look from a wish: "key,fill:metered,front@body-1" says what each light is for, whether it meters
 and on which body it sits; --bodies "body-1,body-2" says which shoot (left out: the first).
-Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break; propose: nothing does it whole),
+air plans channels, IDs and PINs for all nets of an event against whatever else is on the air.
+groups plans one letter per light for a whole evening, so that the least is walked between looks.
+cards prints what is to be dialled on each unit: [x] set, [ ] open, [!] changed since it was set, [?] not planned.
+Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break; propose: nothing does it whole; air: clashes whatever
+is done; cards: something is left),
 2 the input cannot be used.`;
 
 export interface Output {
@@ -57,11 +67,14 @@ function run(args: readonly string[], { stdout }: Output): number {
     return fix(document, { look, json, atCamera: values['at-camera'] ?? false, ...secondsOf(values.seconds) }, say);
   if (command === 'whatif') return whatIf(document, { look, json, set: values.set ?? [] }, say);
   if (command === 'propose') return propose(document, { lights: values.lights, bodies: values.bodies, json }, say);
+  if (command === 'air') return air(document, { event: values.event, json }, say);
+  if (command === 'groups') return groups(document, { event: values.event, json }, say);
+  if (command === 'cards') return cards(document, { look, unit: values.unit, json }, say);
   if (look === undefined) throw new Unusable(`--look: fire needs one of ${looksOf(document)}`);
   return fire(document, { look, body, json }, say);
 }
 
-const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif', 'propose']);
+const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif', 'propose', 'air', 'groups', 'cards']);
 
 function secondsOf(text: string | undefined): { seconds?: number } {
   if (text === undefined) return {};
@@ -83,6 +96,8 @@ function parsed(args: readonly string[]) {
         set: { type: 'string', multiple: true },
         lights: { type: 'string' },
         bodies: { type: 'string' },
+        event: { type: 'string' },
+        unit: { type: 'string' },
         json: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
       },

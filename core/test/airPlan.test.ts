@@ -57,7 +57,7 @@ test('a crew on our channel and ID fires our lights until the plan is applied, a
   const after = evening.map((look) => withChanges(look, byLook.get(look.id) ?? []));
   expect(strays(after)).toEqual([]);
   const own = plan.nets.find(({ net }) => net.family.id === 'plover')!;
-  expect(own.was).toContainEqual({ code: 'theirs', who: 'crew:film', certain: true, mhz: null });
+  expect(own.was).toContainEqual({ code: 'theirs', who: { of: 'crew', id: 'crew:film' }, certain: true, mhz: null });
   expect(own.left).toEqual([]);
 });
 

@@ -4,10 +4,10 @@ import { type Cost, costOf } from '../mend/cost.ts';
 import { UNMEASURED_WALK_SECONDS } from '../mend/leastWork.ts';
 import type { Family } from '../record/family.ts';
 import type { Change } from '../record/change.ts';
-import type { Look } from '../record/look.ts';
-import { isByAir, type SettingPath } from '../record/settings.ts';
+import type { SettingPath } from '../record/settings.ts';
 import { channelRangeOf, idRange, networkIdOf } from '../rig/net.ts';
-import { bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { hearerOf, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { isOurMaster, sendersServing } from '../rig/serving.ts';
 
 /** What keeps nets of one family on one channel apart: the network ID, a PIN, or nothing at all. */
 export type CodeSort = 'id' | 'pin' | 'none';
@@ -93,9 +93,7 @@ export function netsOfEvent(rigs: readonly Rig[]): Net[] {
     byFamily.set(family, known);
     return known;
   };
-  for (const rig of rigs) {
-    for (const sender of rig.senders) if (isOurMaster(rig, sender)) joinSender(rig, sender, joinedOf);
-  }
+  for (const rig of rigs) joinLook(rig, joinedOf);
   return [...byFamily.keys()].sort().flatMap((family) => {
     const joined = byFamily.get(family)!;
     const record = rigs.map((rig) => rig.families.get(family)).find(Boolean);
@@ -103,29 +101,20 @@ export function netsOfEvent(rigs: readonly Rig[]): Net[] {
   });
 }
 
-const isOurMaster = (rig: Rig, sender: Placed): boolean =>
-  !rig.strangers.has(sender.id) && sender.settings.role === 'master' && radioInUse(sender) != null;
-
-function joinSender(rig: Rig, sender: Placed, joinedOf: (family: string) => Joined): void {
-  const { family } = radioInUse(sender)!;
-  const joined = joinedOf(family);
-  const own = joined.add({ rig, placed: sender });
-  joined.masters.add(own);
-  for (const light of rig.lights) {
-    const hearer = hearerOf(rig, light);
-    if (!listens(rig, light, hearer, family) || !serves(rig, sender, light)) continue;
-    joined.join(own, joined.add({ rig, placed: hearer }));
+function joinLook(rig: Rig, joinedOf: (family: string) => Joined): void {
+  for (const sender of rig.senders) {
+    if (!isOurMaster(rig, sender)) continue;
+    const joined = joinedOf(radioInUse(sender)!.family);
+    joined.masters.add(joined.add({ rig, placed: sender }));
   }
-}
-
-const listens = (rig: Rig, light: Light, hearer: Placed, family: string): boolean =>
-  isByAir(light.settings) && !rig.strangers.has(light.id) && radioInUse(hearer)?.family === family;
-
-/** Whether a sender sits on a body the light is meant for; a sender that might is taken to. */
-function serves(rig: Rig, sender: Placed, light: Light): boolean {
-  const under = bodyUnder(rig.placed, sender);
-  const { firesFor } = light.settings;
-  return under == null || firesFor == null || firesFor.includes(under.id);
+  for (const light of rig.lights) {
+    const senders = sendersServing(rig, light);
+    if (senders.length === 0) continue;
+    const hearer = hearerOf(rig, light);
+    const joined = joinedOf(radioInUse(hearer)!.family);
+    const own = joined.add({ rig, placed: hearer });
+    for (const sender of senders) joined.join(own, sender.id);
+  }
 }
 
 function netOf(family: Family, units: readonly string[], joined: Joined): Net {

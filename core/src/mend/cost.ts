@@ -1,8 +1,9 @@
 /** What a change costs a crew, in seconds of work and of walking. docs/model.md, Cost of a change. */
 import { controlOf } from '../path/passage.ts';
 import type { Change } from '../record/change.ts';
-import { INTENTIONS, isByAir } from '../record/settings.ts';
-import { bodyUnder, hearerOf, isBody, isFlash, type Rig } from '../rig/rig.ts';
+import { INTENTIONS } from '../record/settings.ts';
+import { sendersServing } from '../rig/serving.ts';
+import { bodyUnder, hearerOf, isBody, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
 
 /** Seconds a change costs: at the camera, at the unit, a swap of hardware; a walk comes on top. */
 export const CAMERA_SECONDS = 5;
@@ -67,9 +68,13 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
 function isPushed(rig: Rig, { unit, setting }: Change): boolean {
   if (setting !== 'mode' && setting !== 'power') return false;
   const light = rig.placed.get(unit);
-  if (!light || !isFlash(light) || !isByAir(light.settings)) return false;
+  return light !== undefined && isFlash(light) && controllersOf(rig, light).length > 0;
+}
+
+/** The senders that set a light's mode and power. */
+export function controllersOf(rig: Rig, light: Light): Placed[] {
   const hearer = hearerOf(rig, light);
-  return rig.senders.some((sender) => controlOf({ rig, sender, hearer, light }).holds === true);
+  return sendersServing(rig, light).filter((sender) => controlOf({ rig, sender, hearer, light }).holds === true);
 }
 
 /** Whether a change needs nobody to leave the camera. */

@@ -5,7 +5,7 @@
 import type { Json } from '../record/migrate.ts';
 import { type CrewState, keyOf, type Made, type RecordRef } from './crewState.ts';
 import { Draft } from './draft.ts';
-import { type Edit, type FieldEdit, isAsSeen, isSame, readField, type RecordEdit, withField } from './edit.ts';
+import { type Edit, type FieldEdit, isAsSeen, isAsWanted, isSame, readField, type RecordEdit, withField } from './edit.ts';
 import { referencesOf, withoutReference } from './references.ts';
 
 /** Why one edit did not take effect, so that the member may choose. */
@@ -92,7 +92,7 @@ function takeField(under: Under, edit: FieldEdit): Conflict | null {
   const now = under.draft.read(on);
   if (now === null || now.born !== edit.born) return { edit, why: 'gone' };
   const value = readField(on, now.doc, field);
-  if (isSame(value, to)) return null;
+  if (isAsWanted(on, field, value, to)) return null;
   const seen = readField(on, seenBy(under, on)!.doc, field);
   if (!isSame(value, from) && !isSame(seen, from)) return { edit, why: 'changed', theirs: value };
   under.draft.write(on, { ...now, doc: withField(on, now.doc, field, to) });

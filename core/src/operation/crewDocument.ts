@@ -26,5 +26,14 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
   if (!profile) return null;
   const spoken = new Set(radiosOf(profile).map((radio) => radio.family));
   const families = state.families.filter((family) => spoken.has(family.id));
-  return { ...toDocument(state), events: [], families, profiles: [profile], units: [], looks: [], tests: [], onAir: [] };
+  return {
+    ...toDocument(state),
+    events: [],
+    families,
+    profiles: [profile],
+    units: [],
+    looks: [],
+    tests: [],
+    onAir: [],
+  };
 }

@@ -64,7 +64,6 @@ export const dialledField = (setting: string): string => `${DIALLED}${setting}`;
 const isDialledField = ({ kind }: RecordRef, field: string): boolean => kind === 'unit' && field.startsWith(DIALLED);
 const settingOf = (field: string): string => field.slice(DIALLED.length);
 
-
 /** A copy with one field changed; null removes it. */
 export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): AnyDoc {
   if (on.kind === 'placing') return withSetting(doc as Settings, field as SettingPath, to as SettingValue);
@@ -72,6 +71,12 @@ export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): 
   const next = { ...doc, [field]: to } as Record<string, unknown>;
   if (to === null) delete next[field];
   return next as unknown as AnyDoc;
+}
+
+/** Whether a field is as wanted: for what is dialled the value alone decides, not who dialled it and when. */
+export function isAsWanted(on: RecordRef, field: string, now: Json, wanted: Json): boolean {
+  if (!isDialledField(on, field) || now === null || wanted === null) return isSame(now, wanted);
+  return isSame((now as unknown as Dialled).value, (wanted as unknown as Dialled).value);
 }
 
 function withDialled(unit: Unit, setting: string, to: Json): Unit {

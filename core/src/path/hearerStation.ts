@@ -2,9 +2,9 @@
 import { same, type Tri } from '../measure/tri.ts';
 import { groupPath } from '../record/settings.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import { switchesFor } from '../rig/dipSwitches.ts';
 import { isNewEnough } from '../rig/firmware.ts';
 import {
-  channelsOf,
   familyOf,
   generationHears,
   generationOf,
@@ -155,19 +155,12 @@ function channelCheck(hop: Hop): Check {
   return { holds, code: 'hearer.dip', subject: hearer.id, params: { ...params, switches, differing }, fields };
 }
 
-/**
- * The dip switches to flip, numbered from 1 at the least significant: the first channel is all off, and each
- * switch adds 1, 2, 4 ... to it.
- */
+/** The dip switches to flip, numbered from 1. */
 export function differingSwitches(rig: Rig, hearer: Placed, expected: number | null): string[] {
-  const radio = radioInUse(hearer);
-  const found = hearer.settings.channel;
-  if (!radio || found == null || expected === null) return [];
-  const first = channelsOf(radio, rig.families.get(radio.family))?.from ?? 1;
-  const bits = (found - first) ^ (expected - first);
-  return Array.from({ length: radio.dipSwitches ?? 0 }, (_, index) => index)
-    .filter((index) => (bits >> index) & 1)
-    .map((index) => String(index + 1));
+  const found = switchesFor(rig, hearer, hearer.settings.channel ?? null);
+  const wanted = switchesFor(rig, hearer, expected);
+  if (!found || !wanted) return [];
+  return found.flatMap((isOn, index) => (isOn === wanted[index] ? [] : [String(index + 1)]));
 }
 
 function idCheck({ rig, sender, hearer }: Hop): Check {

@@ -13,10 +13,21 @@ const CHANNEL_WIDTH_MHZ = 1;
  * nothing can be said.
  */
 export function overlaps(family: Family, channel: number, emitter: Emitter): boolean {
-  const own = family.frequencies?.find((one) => one.channel === channel);
-  if (!own) return false;
-  return Math.abs(own.mhz - emitter.mhz) < ((own.widthMhz ?? CHANNEL_WIDTH_MHZ) + emitter.widthMhz) / 2;
+  const own = spanOf(family, channel);
+  return own !== null && gapBetween(own, emitter) < 0;
 }
+
+/** Centre and width of what is sent, in MHz. */
+export type Span = Pick<Emitter, 'mhz' | 'widthMhz'>;
+
+/** Where a channel lies; null where its frequency is not recorded. */
+export function spanOf(family: Family, channel: number | null): Span | null {
+  const own = family.frequencies?.find((one) => one.channel === channel);
+  return own ? { mhz: own.mhz, widthMhz: own.widthMhz ?? CHANNEL_WIDTH_MHZ } : null;
+}
+
+/** Distance between the edges of two spans in MHz; negative where they overlap. */
+export const gapBetween = (a: Span, b: Span): number => Math.abs(a.mhz - b.mhz) - (a.widthMhz + b.widthMhz) / 2;
 
 /** The first emitter that shares frequencies with the channel a sender is set to. */
 export function isJammed(rig: Rig, sender: Placed): Emitter | undefined {

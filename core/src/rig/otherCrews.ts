@@ -3,7 +3,16 @@ import type { Family } from '../record/family.ts';
 import type { Emitter, Look } from '../record/look.ts';
 import { isOtherCrew, isPlacedEmitter, type OnAir, type OtherCrew } from '../record/onAir.ts';
 import type { BodyProfile, RadioProfile } from '../record/profile.ts';
-import type { Placed } from './rig.ts';
+import type { Settings } from '../record/settings.ts';
+import type { Unit } from '../record/unit.ts';
+
+/** A body of another crew, as it stands in a rig. */
+interface Stranger {
+  id: string;
+  unit: Unit;
+  profile: BodyProfile;
+  settings: Settings;
+}
 
 /** What stands in a rig for another crew: no unit of ours can have this id, since ids hold no colon. */
 export const otherCrewId = ({ id }: Pick<OnAir, 'id'>): string => `crew:${id}`;
@@ -22,13 +31,13 @@ export const emittersOf = (onAir: readonly OnAir[]): Emitter[] =>
  * Other crews as strangers' bodies that speak their family: whatever they did not tell is not recorded. One whose
  * family nobody told is no part of a rig, since nothing says what it could fire.
  */
-export const otherCrewsIn = (onAir: readonly OnAir[], families: ReadonlyMap<string, Family>): Placed<BodyProfile>[] =>
+export const otherCrewsIn = (onAir: readonly OnAir[], families: ReadonlyMap<string, Family>): Stranger[] =>
   onAir.filter(isOtherCrew).flatMap((crew) => {
     const family = crew.family == null ? undefined : families.get(crew.family);
     return family ? [asStranger(crew, family)] : [];
   });
 
-function asStranger(crew: OtherCrew, family: Family): Placed<BodyProfile> {
+function asStranger(crew: OtherCrew, family: Family): Stranger {
   const id = otherCrewId(crew);
   // Their triggers are taken to be of the newest generation, which speaks to most units.
   const generation = Math.max(0, ...(family.generations ?? []).map(({ number }) => number)) || null;

@@ -1,0 +1,45 @@
+/** Edits of what is dialled on units, and of who sets them up. */
+import type { Json } from '../record/migrate.ts';
+import type { Dialled, Unit } from '../record/unit.ts';
+import type { CrewState } from './crewState.ts';
+import { Draft } from './draft.ts';
+import { dialledField, type Edit, readField } from './edit.ts';
+
+export interface DialledLine {
+  setting: string;
+  /** Null takes the tick back. */
+  dialled: Dialled | null;
+}
+
+/** Resetting a unit clears whatever was dialled on it before. */
+export const RESET = 'reset';
+
+/** Ticks lines of a unit's card, or takes ticks back; nothing where there is no such unit. */
+export function dialling(state: CrewState, unit: string, lines: readonly DialledLine[]): Edit[] {
+  const on = { kind: 'unit', id: unit } as const;
+  const made = new Draft(state).read(on);
+  if (!made) return [];
+  const isReset = lines.some(({ setting, dialled }) => setting === RESET && dialled !== null);
+  const cleared = isReset ? Object.keys((made.doc as Unit).dialled ?? {}) : [];
+  const wanted = new Map<string, Dialled | null>([
+    ...cleared.map((setting) => [setting, null] as const),
+    ...lines.map(({ setting, dialled }) => [setting, dialled] as const),
+  ]);
+  return [...wanted].flatMap(([setting, dialled]): Edit[] => {
+    const field = dialledField(setting);
+    const from = readField(on, made.doc, field);
+    const to = dialled as unknown as Json;
+    return from === null && to === null ? [] : [{ edit: 'field', on, born: made.born, field, from, to }];
+  });
+}
+
+/** Deals units to members; null to nobody. */
+export function dealing(state: CrewState, dealt: ReadonlyMap<string, string | null>): Edit[] {
+  const draft = new Draft(state);
+  return [...dealt].flatMap(([id, to]): Edit[] => {
+    const on = { kind: 'unit', id } as const;
+    const made = draft.read(on);
+    const from = made && readField(on, made.doc, 'dealtTo');
+    return made === null || from === to ? [] : [{ edit: 'field', on, born: made.born, field: 'dealtTo', from, to }];
+  });
+}
