@@ -2,6 +2,7 @@
 import { type CrewState, emptyState, type RecordRef } from '../src/operation/crewState.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { toDocument } from '../src/operation/crewDocument.ts';
+import { dealing, dialling } from '../src/operation/dialling.ts';
 import type { Edit } from '../src/operation/edit.ts';
 import {
   addingMoment,
@@ -13,6 +14,7 @@ import {
 } from '../src/operation/eventEdits.ts';
 import { momentsOf } from '../src/operation/timetable.ts';
 import { importing, making, placingRef, putting, removing, settingEdits } from '../src/operation/editsOf.ts';
+import type { OnAir } from '../src/record/onAir.ts';
 import type { SettingPath, SettingValue } from '../src/record/settings.ts';
 import type { Draw } from './draw.ts';
 import type { RandomRig } from './randomRig.ts';
@@ -94,6 +96,7 @@ const refsOf = (state: CrewState): RecordRef[] => [
   ...state.moments.map(({ id }) => ({ kind: 'moment' as const, id })),
   ...state.events.map(({ id }) => ({ kind: 'event' as const, id })),
   ...state.tests.map(({ id }) => ({ kind: 'test' as const, id })),
+  ...state.onAir.map(({ id }) => ({ kind: 'onAir' as const, id })),
   ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
 ];
 
@@ -181,9 +184,59 @@ export function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[]
   return copyingEvent(state, event.id, { copy, newId: () => `n${made++}-${born}`, born });
 }
 
+/** Lines of cards ticked and taken back, units reset and dealt. */
+export function unitSetUp(state: CrewState, draw: Draw, born: string): Edit[] {
+  if (state.units.length === 0) return [];
+  const { id } = draw.pick(...state.units);
+  if (draw.oneIn(4)) return dealing(state, new Map([[id, draw.pick('Maren', 'Ines', null)]]));
+  const lines = Array.from({ length: draw.integer(1, 3) }, () => {
+    const setting = draw.pick('channel', 'group', 'groups.C.power', 'reset');
+    const value = setting === 'reset' ? true : draw.pick<number | string>(1, 2, 'B');
+    return {
+      setting,
+      dialled: draw.oneIn(4)
+        ? null
+        : { value, by: draw.pick('Maren', 'Ines'), at: `2027-06-12T1${born.length % 10}:00:00Z` },
+    };
+  });
+  return dialling(state, id, lines);
+}
+
+/** What shares the air with an event, declared and changed. */
+export function airDeclared(state: CrewState, draw: Draw, born: string): Edit[] {
+  if (state.events.length === 0) return [];
+  const known = state.onAir.length > 0 && draw.boolean() ? draw.pick(...state.onAir) : null;
+  if (known)
+    return putting(state, {
+      on: { kind: 'onAir', id: known.id },
+      doc: { ...known, place: draw.pick('stage', 'bar', null) },
+      born,
+    });
+  const at = { id: `air-${born}`, event: draw.pick(...state.events).id };
+  const family = state.families.length > 0 ? draw.pick(...state.families).id : null;
+  const kind = draw.integer(0, 2);
+  const doc: OnAir =
+    kind === 0 || family === null
+      ? { ...at, sort: 'emitter', name: 'House network', mhz: draw.pick(2412, null) }
+      : kind === 1
+        ? { ...at, sort: 'crew', name: 'Film crew', family, channel: draw.pick(1, 2, null) }
+        : {
+            ...at,
+            sort: 'found',
+            family,
+            channel: draw.pick(1, 2),
+            works: draw.boolean(),
+            by: 'Ines',
+            at: '2027-06-12T20:00:00Z',
+          };
+  return [making({ kind: 'onAir', id: doc.id }, doc, born)];
+}
+
 /** What a member might do next, of any kind. */
 export function anyEdits(state: CrewState, draw: Draw, born: string): Edit[] {
-  const kind = draw.integer(0, 11);
+  const kind = draw.integer(0, 14);
+  if (kind === 14) return airDeclared(state, draw, born);
+  if (kind > 11) return unitSetUp(state, draw, born);
   if (kind < 5) return settingsChanged(state, draw);
   if (kind === 5) return somethingMade(state, draw, born);
   if (kind === 6) return somethingRenamed(state, draw, born);

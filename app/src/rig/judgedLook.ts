@@ -33,12 +33,7 @@ export function judgeLook(kit: KitIndex, look: Look, { tests, onAir }: Around): 
 }
 
 /** The same look after changes that are only tried: nothing of it is kept or sent. */
-export function tryOnPaper(
-  kit: KitIndex,
-  judged: JudgedLook,
-  changes: readonly Change[],
-  around: Around,
-): JudgedLook {
+export function tryOnPaper(kit: KitIndex, judged: JudgedLook, changes: readonly Change[], around: Around): JudgedLook {
   if (changes.length === 0) return judged;
   const units = withChangedUnits(judged.look.units, changes);
   return judgeLook(kit, { ...judged.look, units }, around);

@@ -20,6 +20,7 @@ import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
 import { PaperSheet } from '../work/PaperSheet';
 import { LineRow } from './LineRow';
+import { LineViews } from './LineViews';
 import { LookList } from './LookList';
 import { LookPage, ShotChoice, shotOf } from './LookPage';
 import { PlaceUnit } from './PlaceUnit';
@@ -57,6 +58,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
         before={<LookList current={look.id} place="lines" />}
         after={<StationPane judged={judged} shot={shot} line={line} station={selected?.station ?? 0} />}
       >
+        <LineViews look={look.id} />
         <ReadOnly event={look.event} />
         <WhatToDo real={real} tried={judged} paper={paper} />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />

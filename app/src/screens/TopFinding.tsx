@@ -1,7 +1,9 @@
+import { cardsOf } from '@ergon/core/cards/cards';
 import { fixesFor } from '@ergon/core/mend/fixes';
 import type { ShotRef } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import { adviseUntested } from '@ergon/core/verdict/readiness';
+import { toDialText } from '@ergon/core/words/cardWording';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
 import { useRouter } from 'expo-router';
@@ -77,11 +79,23 @@ function AllWhole({ judged }: { judged: JudgedLook }) {
   const router = useRouter();
   const { names } = useRig();
   const untested = adviseUntested(judged.readiness);
+  const left = useToDial(judged);
   return (
     <Block label="State of the look">
       <Words as="sentence" tone="onBlock" live>
-        Every line is whole.
+        {left === null ? 'Every line is whole.' : 'Every line is whole once it is dialled.'}
       </Words>
+      {left !== null && (
+        <>
+          <Words tone="quietOnBlock">{left}</Words>
+          <Button
+            onBlock
+            label="Cards"
+            hint="what to dial on each unit"
+            onPress={() => router.push({ pathname: '/lines/[look]/cards', params: { look: judged.look.id } })}
+          />
+        </>
+      )}
       {untested && (
         <>
           <Words tone="quietOnBlock">{findingText(untested, names).what}</Words>
@@ -94,6 +108,16 @@ function AllWhole({ judged }: { judged: JudgedLook }) {
       )}
     </Block>
   );
+}
+
+/**
+ * What nobody has dialled yet, in words; null where all of it is, or where test fires with these very settings have
+ * proven every light.
+ */
+function useToDial({ judgement, readiness }: JudgedLook): string | null {
+  const cards = useMemo(() => cardsOf(judgement.rig), [judgement]);
+  const isProven = readiness.length > 0 && readiness.every(({ state }) => state === 'proven');
+  return isProven ? null : toDialText(cards);
 }
 
 const styles = StyleSheet.create({

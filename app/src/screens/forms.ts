@@ -6,6 +6,7 @@ export { DescribeModel } from '../kit/DescribeModel';
 export { FamilyPage } from '../kit/FamilyPage';
 export { ModelPage } from '../kit/ModelPage';
 export { UnitEditor } from '../kit/UnitEditor';
+export { OnAirForm } from '../air/OnAirForm';
 export { AroundForm } from '../work/AroundForm';
 export { EventForm } from '../event/EventForm';
 export { MomentForm } from '../event/MomentForm';

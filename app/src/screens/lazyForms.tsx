@@ -25,5 +25,6 @@ export const FamilyPage = lazyForm((forms) => forms.FamilyPage);
 export const MemberForm = lazyForm((forms) => forms.MemberForm);
 export const ModelPage = lazyForm((forms) => forms.ModelPage);
 export const MomentForm = lazyForm((forms) => forms.MomentForm);
+export const OnAirForm = lazyForm((forms) => forms.OnAirForm);
 export const SignIn = lazyForm((forms) => forms.SignIn);
 export const UnitEditor = lazyForm((forms) => forms.UnitEditor);

@@ -13,6 +13,9 @@ export const fontFamily = {
 } as const;
 
 export const type = {
+  /** The label on a unit's tape, and what is dialled on it: read at arm's length. */
+  tape: { fontSize: 44, lineHeight: 50, fontFamily: fontFamily.bold },
+  dial: { fontSize: 24, lineHeight: 30, fontFamily: fontFamily.bold },
   title: { fontSize: 26, lineHeight: 32, fontFamily: fontFamily.bold },
   heading: { fontSize: 18, lineHeight: 24, fontFamily: fontFamily.bold },
   sentence: { fontSize: 18, lineHeight: 26, fontFamily: fontFamily.regular },

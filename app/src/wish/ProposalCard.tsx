@@ -125,7 +125,8 @@ function LightsOf({ proposal, wish, onPin }: Pick<ProposalCardProps, 'proposal' 
   const { names, kit } = useRig();
   const colours = useColours();
   const { readiness } = useMemo(
-    () => judgeLook(kit, { id: 'proposed', name: 'Proposed', event: '', units: proposal.units }, { tests: [], onAir: [] }),
+    () =>
+      judgeLook(kit, { id: 'proposed', name: 'Proposed', event: '', units: proposal.units }, { tests: [], onAir: [] }),
     [kit, proposal],
   );
   return (

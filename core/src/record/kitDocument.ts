@@ -126,7 +126,10 @@ export function writeDocument(document: KitDocument): string {
     events: byId(document.events),
     families: byId(document.families),
     profiles: byId(document.profiles),
-    units: byId(document.units),
+    units: byId(document.units).map(({ dialled, ...unit }) => ({
+      ...unit,
+      dialled: dialled && sortedKeys(dialled),
+    })),
     looks: byId(document.looks).map((look) => ({ ...look, units: sortedKeys(look.units) })),
     tests: byId(document.tests),
     onAir: byId(document.onAir),

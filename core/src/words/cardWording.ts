@@ -70,6 +70,15 @@ export function whereText({ atCamera, place, walkSeconds }: Card): string {
 
 const count = (many: number, one: string): string => `${many} ${one}${many === 1 ? '' : 's'}`;
 
+/** "18 settings on 6 units are not dialled yet."; null where everything planned is dialled. */
+export function toDialText(cards: readonly Pick<Card, 'lines'>[]): string | null {
+  const open = cards.filter((card) => leftOn(card) > 0);
+  const left = open.reduce((sum, card) => sum + leftOn(card), 0);
+  return left === 0
+    ? null
+    : `${count(left, 'setting')} on ${count(open.length, 'unit')} ${left === 1 ? 'is' : 'are'} not dialled yet.`;
+}
+
 /** "3 settings to dial, 1 changed since", "all set". */
 export function leftText(card: Pick<Card, 'lines'>): string {
   const [changed, unplanned] = [linesIn(card, 'changed').length, linesIn(card, 'unplanned').length];

@@ -1,0 +1,1 @@
+export { AirPage as default } from '../../../../air/AirPage';

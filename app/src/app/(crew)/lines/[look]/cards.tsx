@@ -1,0 +1,1 @@
+export { CardsPage as default } from '../../../../cards/CardsPage';

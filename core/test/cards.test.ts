@@ -1,0 +1,204 @@
+import fc from 'fast-check';
+import { type CardLine, cardLines } from '../src/cards/cardLines.ts';
+import { type Card, cardsOf, leftOn } from '../src/cards/cards.ts';
+import { dealRounds, type Stop, stopsOf } from '../src/cards/rounds.ts';
+import { applyOperation } from '../src/operation/applyOperation.ts';
+import { emptyState } from '../src/operation/crewState.ts';
+import { dealing, dialling } from '../src/operation/dialling.ts';
+import { importing } from '../src/operation/editsOf.ts';
+import type { Dialled, Unit } from '../src/record/unit.ts';
+import { switchesFor, channelOfSwitches } from '../src/rig/dipSwitches.ts';
+import { buildRig, indexKit } from '../src/rig/rig.ts';
+import { judge } from '../src/verdict/judge.ts';
+import { changedText, howToOf, leftText, lineName, lineValue, noteText, whereText } from '../src/words/cardWording.ts';
+import { namesOf } from '../src/words/wording.ts';
+import { demo } from './demo.ts';
+
+const start = applyOperation(emptyState(), importing(emptyState(), demo, 'start')).state;
+const names = namesOf(demo);
+const tick = (value: Dialled['value']): Dialled => ({ value, by: 'Maren', at: '2027-06-12T13:00:00Z' });
+
+const rigOf = (look: string, units: readonly Unit[] = demo.units) =>
+  buildRig(
+    indexKit({ ...demo, units }),
+    demo.looks.find(({ id }) => id === look)!,
+  );
+const cardOf = (unit: string, look = 'first-dance', units: readonly Unit[] = demo.units): Card => {
+  const { rig, findings } = judge(rigOf(look, units));
+  return cardsOf(rig, findings).find((card) => card.unit === unit)!;
+};
+const withUnit = (id: string, rest: Partial<Unit>) =>
+  demo.units.map((unit) => (unit.id === id ? { ...unit, ...rest } : unit));
+const settings = (card: Card) => card.lines.map(({ setting }) => setting);
+
+test('a remote that its sender sets has no power to dial, and says who sets it', () => {
+  const card = cardOf('light-1');
+  expect(settings(card)).toEqual(['networkId', 'channel', 'role', 'link', 'group', 'lamp', 'beep']);
+  expect(card.lines.map(({ planned }) => planned)).toEqual([27, 11, 'remote', 'radio', 'A', true, false]);
+  expect(card.notes.map(({ code }) => code)).toEqual(['told-by', 'after-first-fire', 'sleeps', 'stand']);
+  expect(card.notes.map((note) => noteText(note, names))[0]).toBe('Mode and power come from Sender 1 and Sender 2.');
+});
+
+test('a light set by hand shows its power on its own scale', () => {
+  const card = cardOf('light-8');
+  expect(settings(card)).toEqual(['role', 'link', 'eye', 'mode', 'power']);
+  const power = card.lines.at(-1)!;
+  expect(lineValue(card.placed, power.setting, power.planned, names)).toBe('1/16 (-4 stops)');
+  expect(whereText(card)).toBe('loft stair, 44 s there and back');
+});
+
+test('the sender’s card lists what it tells each group, and nothing of one it leaves off', () => {
+  const card = cardOf('sender-2');
+  expect(settings(card)).toEqual([
+    'networkId',
+    'channel',
+    'groups.A.on',
+    'groups.A.mode',
+    'groups.A.power',
+    'groups.B.on',
+    'groups.B.mode',
+    'groups.B.power',
+    'groups.C.on',
+    'groups.D.on',
+    'groups.D.mode',
+    'groups.D.power',
+    'mount',
+    'plugs',
+  ]);
+  expect(card.cautions.map(({ code }) => code)).toEqual(['caution.radio-law']);
+  expect(lineName('groups.A.power')).toBe('Group A power');
+  expect(howToOf(card.placed.profile, 'groups.A.power')).toBe('Pick the row, turn the dial.');
+  expect(howToOf(card.placed.profile, 'mount')).toBeNull();
+});
+
+test('a body’s card is the working order of the camera, and an unrecorded setting is not planned', () => {
+  expect(settings(cardOf('body-1'))).toEqual([
+    'shutterType',
+    'shutter',
+    'exposureMode',
+    'isoAuto',
+    'wbAuto',
+    'redEye',
+    'previewOn',
+    'flashFiring',
+  ]);
+  const bare = cardOf('body-1', 'regatta-prize');
+  expect(bare.lines.filter(({ state }) => state === 'unplanned').map(({ setting }) => setting)).toEqual([
+    'shutterType',
+    'shutter',
+    'exposureMode',
+    'flashFiring',
+  ]);
+  expect(leftText(bare)).toBe('4 settings to dial, 4 not planned');
+});
+
+test('what commands comes first, then by the way, then the cameras; what is not ours has no card', () => {
+  const cards = cardsOf(rigOf('slipway'));
+  expect(cards.map(({ unit }) => unit)).toEqual(['sender-1', 'light-1', 'light-7', 'light-3', 'light-8', 'body-1']);
+  // What is switched off in a look has that one line.
+  expect(settings(cards.find(({ unit }) => unit === 'light-3')!)).toEqual(['on']);
+});
+
+test('a tick is of the value dialled: another plan opens that line alone, and says both values', () => {
+  const dialled = { channel: tick(11), group: tick('A'), networkId: tick(27) };
+  const set = cardOf('light-1', 'first-dance', withUnit('light-1', { dialled }));
+  const states = (card: Card) => Object.fromEntries(card.lines.map(({ setting, state }) => [setting, state]));
+  expect(states(set)).toMatchObject({ channel: 'set', group: 'set', networkId: 'set', role: 'open' });
+  const vows = cardOf('light-1', 'vows', withUnit('light-1', { dialled }));
+  expect(states(vows)).toMatchObject({ channel: 'set', group: 'set', networkId: 'changed' });
+  const line = vows.lines.find(({ setting }) => setting === 'networkId')!;
+  expect(changedText(vows.placed, line, names)).toBe('was 27, set by Maren');
+  expect(leftText(vows)).toBe('5 settings to dial, 1 changed since');
+});
+
+test('a reset comes first where a unit is borrowed or new, and clears what was dialled before it', () => {
+  expect(settings(cardOf('light-1', 'first-dance', withUnit('light-1', { resetFirst: true })))[0]).toBe('reset');
+  expect(settings(cardOf('light-1', 'first-dance', withUnit('light-1', { borrowedFrom: 'the band' })))[0]).toBe(
+    'reset',
+  );
+  const ticked = applyOperation(start, dialling(start, 'light-1', [{ setting: 'channel', dialled: tick(11) }])).state;
+  const reset = applyOperation(ticked, dialling(ticked, 'light-1', [{ setting: 'reset', dialled: tick(true) }]));
+  expect(reset.state.units.find(({ id }) => id === 'light-1')!.dialled).toEqual({ reset: tick(true) });
+});
+
+test('two members who tick two lines of one card both win, and the same line twice is no clash', () => {
+  const of = (setting: string, by: string) => dialling(start, 'light-1', [{ setting, dialled: { ...tick(11), by } }]);
+  const first = applyOperation(start, of('channel', 'Maren')).state;
+  const second = applyOperation(first, of('group', 'Ines'));
+  expect(second.conflicts).toEqual([]);
+  const again = applyOperation(second.state, of('channel', 'Ines'));
+  expect(again.conflicts).toEqual([]);
+  expect(again.state.units.find(({ id }) => id === 'light-1')!.dialled).toMatchObject({
+    channel: { by: 'Maren' },
+    group: { by: 'Ines' },
+  });
+  const other = applyOperation(again.state, dialling(start, 'light-1', [{ setting: 'channel', dialled: tick(7) }]));
+  expect(other.conflicts.map(({ why }) => why)).toEqual(['changed']);
+});
+
+test('dealing touches only units that are there and go to somebody else', () => {
+  const edits = dealing(
+    start,
+    new Map([
+      ['light-1', 'Maren'],
+      ['light-2', null],
+      ['nothing', 'Ines'],
+    ]),
+  );
+  expect(edits).toMatchObject([{ on: { id: 'light-1' }, field: 'dealtTo', from: null, to: 'Maren' }]);
+});
+
+test('switches are drawn as the model has them, and read back as the channel', () => {
+  const rig = rigOf('first-dance');
+  const placed = rig.placed.get('answer-1')!;
+  expect(switchesFor(rig, placed, 6)).toEqual([true, false, true, false]);
+  expect(switchesFor(rig, placed, 40)).toBeNull();
+  expect(switchesFor(rig, rig.placed.get('light-1')!, 6)).toBeNull();
+  for (let channel = 1; channel <= 14; channel++)
+    expect(channelOfSwitches(rig, placed, switchesFor(rig, placed, channel)!)).toBe(channel);
+});
+
+test('units at one place share the way there, and what is set is no stop', () => {
+  const rig = rigOf('speeches');
+  const stops = stopsOf(cardsOf(rig));
+  const table = stops.find(({ place }) => place === 'top table')!;
+  expect(table).toMatchObject({ units: ['light-9', 'perch-1'], seconds: 20 + 2 * 20 });
+  expect(stops[0]).toMatchObject({ place: null });
+  expect(stopsOf([])).toEqual([]);
+});
+
+test('every line of every card of the demo has a name and a value', () => {
+  const lines = demo.looks.flatMap((look) =>
+    cardsOf(rigOf(look.id)).flatMap((card) => card.lines.map((line): [Card, CardLine] => [card, line])),
+  );
+  expect(lines.length).toBeGreaterThan(200);
+  for (const [card, { setting, planned }] of lines) {
+    expect(lineName(setting)).toMatch(/^[A-Z]/);
+    expect(lineValue(card.placed, setting, planned, names)).not.toMatch(/undefined|null|NaN/);
+  }
+  expect(cardLines(rigOf('first-dance'), rigOf('first-dance').placed.get('light-1')!).length).toBe(7);
+  expect(leftOn({ lines: [] })).toBe(0);
+});
+
+test('no dealing has a shorter longest round, on 200 random ones', () => {
+  const stopArb = fc.integer({ min: 5, max: 200 }).map((seconds): Stop => ({ place: 'there', units: [], seconds }));
+  let shared = 0;
+  fc.assert(
+    fc.property(fc.array(stopArb, { maxLength: 7 }), fc.integer({ min: 1, max: 4 }), (stops, members) => {
+      let best = Infinity;
+      for (let way = 0; way < members ** stops.length; way++) {
+        const loads = Array.from({ length: members }, () => 0);
+        stops.forEach(({ seconds }, index) => (loads[Math.floor(way / members ** index) % members]! += seconds));
+        best = Math.min(best, Math.max(...loads));
+      }
+      const rounds = dealRounds(stops, members);
+      expect(rounds).toMatchObject({ seconds: best, exact: true });
+      expect(rounds.stops.flat()).toHaveLength(stops.length);
+      if (members > 1 && stops.length > members) shared++;
+    }),
+    { numRuns: 200, seed: 20270612 },
+  );
+  expect(shared).toBeGreaterThan(50);
+  const many = Array.from({ length: 30 }, (_, index): Stop => ({ place: 'there', units: [], seconds: 10 + index }));
+  expect(dealRounds(many, 3).seconds).toBeLessThanOrEqual(Math.ceil((30 * 24.5) / 3) + 39);
+});
