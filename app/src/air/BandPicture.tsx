@@ -17,6 +17,8 @@ const ROW = 40;
 const BAR = 14;
 /** A bar is never thinner than this, in px. */
 const THINNEST = 4;
+/** Narrower than this, in px, a part of the axis has no room for its unit. */
+const ROOM_FOR_UNIT = 110;
 
 interface Row {
   key: string;
@@ -40,7 +42,7 @@ export function BandPicture({ plan, onAir, noted }: BandPictureProps) {
   const { kit, names } = useRig();
   const [width, setWidth] = useState(0);
   const ours = plan.nets.map(ourRow);
-  const theirs = [...onAir.flatMap((entry) => theirRow(entry, kit, names)), ...noted.map(notedRow)];
+  const theirs = [...onAir.flatMap((entry) => theirRow(entry, kit, names)), ...noted.map(notedRow)].sort(byFrequency);
   const spans = [...ours, ...theirs].flatMap(({ span, choices }) => [
     ...(span ? [span] : []),
     ...choices.map((one) => one.span),
@@ -67,6 +69,9 @@ export function BandPicture({ plan, onAir, noted }: BandPictureProps) {
     </View>
   );
 }
+
+/** The lowest first; what has no recorded frequency comes last. */
+const byFrequency = (a: Row, b: Row): number => (a.span?.mhz ?? Infinity) - (b.span?.mhz ?? Infinity) || 0;
 
 const edges = ({ mhz, widthMhz }: Span) => ({ from: mhz - widthMhz / 2, to: mhz + widthMhz / 2 });
 
@@ -220,12 +225,9 @@ function Axis({ segments, width }: { segments: readonly Segment[]; width: number
       </Svg>
       <View style={styles.ends}>
         {segments.map(({ left, right, from, to }) => (
-          <View key={left} style={[styles.ends, { width: right - left }]}>
-            <Words as="small" tone="quiet">
-              {Math.ceil(from)}
-            </Words>
-            <Words as="small" tone="quiet">
-              {`${Math.floor(to)} MHz`}
+          <View key={left} style={{ width: right - left }}>
+            <Words as="small" tone="quiet" single>
+              {`${Math.ceil(from)}–${Math.floor(to)}${right - left > ROOM_FOR_UNIT ? ' MHz' : ''}`}
             </Words>
           </View>
         ))}

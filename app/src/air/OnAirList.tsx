@@ -86,10 +86,14 @@ function Entry({ entry, readOnly }: { entry: OnAir; readOnly: boolean }) {
     );
     setSeen(null);
   };
+  const remove = () => queue.submit(`removal of ${name}`, (state) => removing(state, on));
   if (seen && seen.sort !== 'found')
     return (
-      <View role="listitem">
+      <View role="listitem" style={styles.box}>
         <OnAirForm sort={seen.sort} start={seen} act="Save" onDone={save} onLeave={() => setSeen(null)} />
+        <View style={styles.row}>
+          <Button label="Remove" hint={name} onPress={remove} />
+        </View>
       </View>
     );
   return (
@@ -101,13 +105,7 @@ function Entry({ entry, readOnly }: { entry: OnAir; readOnly: boolean }) {
         </Words>
       </View>
       {!readOnly && entry.sort !== 'found' && <Button label="Change" hint={name} onPress={() => setSeen(entry)} />}
-      {!readOnly && (
-        <Button
-          label="Remove"
-          hint={name}
-          onPress={() => queue.submit(`removal of ${name}`, (state) => removing(state, on))}
-        />
-      )}
+      {!readOnly && entry.sort === 'found' && <Button label="Remove" hint={name} onPress={remove} />}
     </View>
   );
 }

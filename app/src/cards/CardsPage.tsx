@@ -29,7 +29,8 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const { judgement } = judged;
   const cards = useMemo(() => cardsOf(judgement.rig, judgement.findings), [judgement]);
   const [whose, setWhose] = useState<string>(EVERYBODY);
-  const [chosen, setChosen] = useState<string | null>(null);
+  // A card stays open when its last line is ticked: what comes next is asked for.
+  const [chosen, setChosen] = useState<string | null>(() => cards.find(isOpen)?.unit ?? null);
   const mine = whose === EVERYBODY ? cards : cards.filter(({ placed }) => placed.unit.dealtTo === whose);
   const open = mine.find(({ unit }) => unit === chosen) ?? mine.find(isOpen) ?? mine[0] ?? null;
   const me = rig?.member.name ?? '';
@@ -44,7 +45,15 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
     >
       {cards.length === 0 && <Words>No unit is in this look yet. Put some in on its lines.</Words>}
       {!wide && shown}
-      <Whose cards={cards} me={me} value={whose} onChoose={setWhose} />
+      <Whose
+        cards={cards}
+        me={me}
+        value={whose}
+        onChoose={(value) => {
+          setWhose(value);
+          setChosen(null);
+        }}
+      />
       <View role="list" aria-label="Cards">
         {mine.map((card) => (
           <CardRow key={card.unit} card={card} open={card === open} onOpen={() => setChosen(card.unit)} />

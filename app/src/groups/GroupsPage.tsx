@@ -33,7 +33,7 @@ function Groups({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
       {nets.length === 0 && (
         <Words>No light of this event is told by a sender over the air, so that none needs a letter.</Words>
       )}
-      {nets.map((net) => (
+      {[...nets].sort(toldFirst).map((net) => (
         <OneNet key={`${net.task.net.family.id} ${net.task.net.members[0]?.unit}`} net={net} of={of} looks={looks} />
       ))}
       {!readOnly && nets.some(({ plan }) => plan !== null) && <Habit event={event} />}
@@ -41,29 +41,34 @@ function Groups({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
   );
 }
 
+/** Nets whose lights have letters come first. */
+const toldFirst = (a: NetGroups, b: NetGroups): number => Number(a.plan === null) - Number(b.plan === null);
+
 function OneNet({ net: { task, plan }, of, looks }: { net: NetGroups; of: LineViewOf; looks: EventLooks }) {
   const { queue, names } = useRig();
   const changes = plan ? groupChanges(task, plan, looks.looks) : [];
   const apply = () => queue.submit('the plan of letters', (state) => changesEdits(state, changes));
   return (
     <View style={styles.net}>
-      <Block label={`Letters of ${task.net.family.name}`}>
-        <Words as="small" tone="quietOnBlock">
-          {task.net.family.name}
-        </Words>
-        <Words as="sentence" tone="onBlock" live>
-          {plan ? groupSentence(plan) : 'No letter reaches a light.'}
-        </Words>
-        {changes.length > 0 && !of.readOnly && (
-          <View style={styles.act}>
-            <Button kind="act" label="Set these letters" detail={changesText(changes)} onPress={apply} />
-          </View>
-        )}
-      </Block>
+      {plan && (
+        <Block label={`Letters of ${task.net.family.name}`}>
+          <Words as="small" tone="quietOnBlock">
+            {task.net.family.name}
+          </Words>
+          <Words as="sentence" tone="onBlock" live>
+            {groupSentence(plan)}
+          </Words>
+          {changes.length > 0 && !of.readOnly && (
+            <View style={styles.act}>
+              <Button kind="act" label="Set these letters" detail={changesText(changes)} onPress={apply} />
+            </View>
+          )}
+        </Block>
+      )}
       {plan && <GroupTable task={task} plan={plan} looks={looks.looks} />}
       {task.outOfReach.length > 0 && (
         <View style={styles.out}>
-          <Words as="strong">Out of reach of any letter</Words>
+          <Words as="strong">{`${task.net.family.name}: out of reach of any letter`}</Words>
           {task.outOfReach.map((one) => (
             <Words key={one.light}>{outOfReachText(one, names)}</Words>
           ))}

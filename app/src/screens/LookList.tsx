@@ -1,4 +1,5 @@
 import { usesOf } from '@ergon/core/operation/timetable';
+import { type Href, usePathname } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -12,6 +13,9 @@ import { tallyText } from './tallyText';
 export function LookList({ current, place }: { current: string; place: 'lines' | 'fire' }) {
   const colours = useColours();
   const { rig } = useRig();
+  // Another look of the same view: cards lead to cards.
+  const [, , , here] = usePathname().split('/');
+  const view = here ? `/${here}` : '';
   const event = rig?.events.find(({ id }) => id === rig.looks.find((look) => look.id === current)?.event);
   const looks = useJudgedLooks(event?.id);
   return (
@@ -23,18 +27,18 @@ export function LookList({ current, place }: { current: string; place: 'lines' |
           </Words>
         </View>
         {looks.map((judged) => {
-          const here = judged.look.id === current;
+          const isHere = judged.look.id === current;
           return (
             <LinkBox
               key={judged.look.id}
-              href={{ pathname: `/${place}/[look]`, params: { look: judged.look.id } }}
-              current={here}
-              style={[styles.look, here && { backgroundColor: colours.block }]}
+              href={`/${place}/${judged.look.id}${view}` as Href}
+              current={isHere}
+              style={[styles.look, isHere && { backgroundColor: colours.block }]}
             >
-              <Words as="strong" tone={here ? 'onBlock' : 'ink'}>
+              <Words as="strong" tone={isHere ? 'onBlock' : 'ink'}>
                 {judged.look.name}
               </Words>
-              <Words as="small" tone={here ? 'quietOnBlock' : 'quiet'}>
+              <Words as="small" tone={isHere ? 'quietOnBlock' : 'quiet'}>
                 {[rig && usesOf(rig, judged.look)[0]?.time, tallyText(judged)].filter(Boolean).join(' · ')}
               </Words>
             </LinkBox>

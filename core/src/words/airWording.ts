@@ -112,7 +112,11 @@ export function exhaustedAdvice(family: Family): string[] {
 export const planSentence = ({ nets, exact }: AirPlan): string => {
   const moved = nets.filter(({ net, to }) => !isSameSeat(net.now, to)).length;
   if (nets.length === 0) return 'Nothing of ours speaks over the air here.';
-  const what = moved === 0 ? 'Everything can stay where it is.' : `${moved} of ${nets.length} nets should move.`;
+  const seconds = nets.reduce((sum, net) => sum + net.seconds, 0);
+  const what =
+    moved === 0
+      ? 'Everything can stay where it is.'
+      : `${moved} of ${nets.length} nets should move: ${durationText(seconds)} of work, walks included.`;
   return exact ? what : `${what} A good plan; there are too many nets to weigh every other.`;
 };
 

@@ -9,9 +9,7 @@ import { durationText } from './workWording.ts';
 export function groupSentence({ seconds, secondsNow, exact, atLeast }: GroupPlan): string {
   const now = secondsNow > seconds ? ` The letters of now need ${durationText(secondsNow)}.` : '';
   const walk =
-    seconds === 0
-      ? 'Nobody walks to a light between the looks.'
-      : `${durationText(seconds)} of walking between the looks.`;
+    seconds === 0 ? 'Nobody walks to a light for any look.' : `${durationText(seconds)} of walking for the looks.`;
   const bound = exact ? '' : ` A good plan; none can need less than ${durationText(atLeast)}.`;
   return `${walk}${now}${bound}`;
 }
