@@ -10,11 +10,11 @@ async function chooseBody(page: Page, body: string): Promise<void> {
 /** Presses the offered fix of whatever fault stands first, until none is left; answers how many it took. */
 async function mendAll(page: Page): Promise<number> {
   for (let count = 0; count < 20; count++) {
-    if (await page.getByText('Every line is whole.').isVisible()) return count;
+    if (await page.getByText('Every line is whole once it is dialled.').isVisible()) return count;
     const what = await block(page).innerText();
     await block(page).getByRole('button').first().click();
     await expect(async () => {
-      const done = await page.getByText('Every line is whole.').isVisible();
+      const done = await page.getByText('Every line is whole once it is dialled.').isVisible();
       expect(done || (await block(page).innerText()) !== what).toBe(true);
     }).toPass();
   }
@@ -101,7 +101,7 @@ test('the demo is entered with one tap, and starts again as it came', async ({ p
   await goTo(page, '/lines/vows', 'Vows');
   const untouched = await page.getByText('Light 1 and Light 2 stay dark.').isVisible();
   if (untouched) await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await expectSaved(page);
   await goTo(page, '/', 'Ropewalk wedding');
   await page.getByRole('button', { name: 'Start the demo again' }).click();
@@ -136,7 +136,7 @@ test('a fault shared by all is one gap, mended once', async ({ page }) => {
   await block(page)
     .getByRole('button', { name: /^Set shutter type mechanical on Body 1/ })
     .click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 });
 
 test('what is not recorded is said, and recording it settles it', async ({ page }) => {
@@ -154,7 +154,7 @@ test('a unit put into a look is unknown until recorded, and undo takes it out ag
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
   await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Put a unit in this look' }).click();
   await page.getByRole('radio', { name: 'Put in: Light 8' }).click();
   await page.getByRole('button', { name: 'Put Light 8 in with nothing set' }).click();
@@ -265,12 +265,12 @@ test('edits made while the server cannot be reached wait, show, and are saved wh
   await goTo(page, '/lines/vows', 'Vows');
   await context.setOffline(true);
   await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('1 waiting');
   await context.setOffline(false);
   await expectSaved(page);
   await page.reload();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 });
 
 test('a station opened low on a phone comes into view with its line', async ({ page }) => {

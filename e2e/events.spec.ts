@@ -263,7 +263,7 @@ test('a wish that cannot be met says what is missing; one that can is proposed, 
   await expect(best.getByRole('button', { name: /^Let go, Rim/ })).toBeVisible({ timeout: 60_000 });
   await best.getByRole('button', { name: 'Use this look' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Fireworks' })).toBeVisible();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await openEvent(page, 'regatta', 'Regatta supper');
   await expect(moments(page).filter({ hasText: 'Fireworks' })).toContainText('3 computed');
 });

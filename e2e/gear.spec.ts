@@ -86,7 +86,7 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
       : page.getByRole('group', { name: new RegExp(`^${pole}\\. In the frame\\.`) });
     await expect(named).toBeVisible();
   }
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   for (const pole of ['Pole 1', 'Pole 2']) {
     await expect(page.getByRole('group', { name: new RegExp(`^${pole}\\. In the frame\\.$`) })).toBeVisible();
   }
@@ -107,7 +107,7 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
     .getByRole('button', { name: /hearer, works/ })
     .click();
   await expect(page.getByText('On the unit: Key CH, then the wheel.')).toBeVisible();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 });
 
 test('a list of 500 units with 20 bad rows: each is named, the good ones land, undo takes them back', async ({

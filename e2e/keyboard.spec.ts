@@ -11,7 +11,7 @@ test('on paper the undo key takes back what is tried and leaves what is real', a
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
   await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Try on paper' }).click();
   await openStation(page, 'Light 1', 'lamp');
   await page.getByRole('button', { name: 'power of Light 1: less' }).click();
@@ -21,7 +21,7 @@ test('on paper the undo key takes back what is tried and leaves what is real', a
   await expect(sheet.getByText(/^Set power/)).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
 });

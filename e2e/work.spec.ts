@@ -13,10 +13,10 @@ test('the demo’s dozen faults are mended by least work in one step, and stay s
   await panel(page)
     .getByRole('button', { name: /^Make these \d+ changes/ })
     .click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await expectSaved(page);
   await page.reload();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 });
 
 test('least work is undone in one step; from the camera alone less is saved, and it says what is left', async ({
@@ -33,7 +33,7 @@ test('least work is undone in one step; from the camera alone less is saved, and
   await panel(page)
     .getByRole('button', { name: /^Make these/ })
     .click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: /^Undo: least work/ }).click();
   await expect(page.getByRole('region', { name: 'First fault' })).toBeVisible();
   await expectSaved(page);
@@ -44,7 +44,7 @@ test('on paper a change shows what it would break; dropped, nothing happened; ta
 }) => {
   await enterDemo(page);
   await goTo(page, '/lines/speeches', 'Speeches');
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Try on paper' }).click();
   await page
     .getByRole('button', { name: /(^|: )sender, works/ })
@@ -55,9 +55,9 @@ test('on paper a change shows what it would break; dropped, nothing happened; ta
   await expect(paper(page).getByText(/would fail\.$/)).toBeVisible();
   await expectAccessible(page, 'on paper');
   await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.reload();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Try on paper' }).click();
   await page
@@ -68,7 +68,7 @@ test('on paper a change shows what it would break; dropped, nothing happened; ta
   await page.getByRole('button', { name: 'Take it over, what was tried' }).click();
   await expect(page.getByRole('region', { name: 'First fault' })).toBeVisible();
   await page.getByRole('button', { name: /^Undo: what was tried on paper/ }).click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
 });
 
 test('pressed in simulation, each light has its frame and the shutter limit of its path', async ({ page }) => {
@@ -114,7 +114,7 @@ test('asleep after the speeches: what is around a look decides too, and is mende
   await goTo(page, '/lines/slipway', 'Slipway portraits');
   await page.getByRole('button', { name: 'Least work for all' }).click();
   await page.getByRole('button', { name: /^Make these \d+ changes/ }).click();
-  await expect(page.getByText('Every line is whole.')).toBeVisible();
+  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Around this look' }).click();
   await page.getByRole('textbox', { name: /^Minutes without a shot/ }).fill('90');
   await page.getByRole('textbox', { name: /^Else on the air/ }).fill('House network 2452');

@@ -165,7 +165,7 @@ describe('a test fire is of one way of holding the camera', () => {
 
   test('proven level alone, a light held both ways is still to be proven', async () => {
     const rig = heldBothWays();
-    const built = buildRig(indexKit(rig), rig.looks[0]!);
+    const built = buildRig(indexKit(rig), rig.looks[0]!, rig.onAir);
     const light = built.placed.get('light-1') as Light;
     const tests = judge(built)
       .shots.filter(({ body }) => isMeantFor(built, light, body))

@@ -62,7 +62,7 @@ test('least work: a short list with a total, made as one edit', async () => {
   expect(within(panel).getByText('No known combination of changes takes less.')).toBeInTheDocument();
   expect(within(panel).getByText('Switch on flash firing on Body 1')).toBeInTheDocument();
   await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
-  expect(await screen.findByText('Every line is whole.')).toBeInTheDocument();
+  expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({ label: 'least work, 5 changes', edits: { length: 5 } });
 });
@@ -83,7 +83,7 @@ test('a search that takes long can be stopped', async () => {
 test('on paper nothing is sent until it is taken over', async () => {
   mockLook = 'speeches';
   const user = show();
-  expect(await screen.findByText('Every line is whole.')).toBeInTheDocument();
+  expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Try on paper' }));
   const one = screen.getByRole('group', { name: /^Light 1,/ });
   await user.click(within(one).getByRole('button', { name: 'sender, works' }));

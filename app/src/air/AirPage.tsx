@@ -35,7 +35,7 @@ function Air({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
   const noted = looks.looks.flatMap((look) => look.emitters ?? []);
   const subtitle = [of.event.name, of.event.venue].filter(Boolean).join(' · ');
   return (
-    <LineView title="Air" subtitle={subtitle} of={of}>
+    <LineView view="Air" title="Air" subtitle={subtitle} of={of}>
       <WhatToSet of={of} plan={plan} looks={looks} />
       <View style={wide ? styles.beside : styles.column}>
         <View style={[styles.column, wide && styles.half]}>

@@ -37,6 +37,7 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const shown = open && <OpenCard key={open.unit} card={open} rig={judgement.rig} readOnly={of.readOnly} />;
   return (
     <LineView
+      view="Cards"
       title={of.look.name}
       subtitle={doneText(cards)}
       of={of}

@@ -29,7 +29,7 @@ function Groups({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
   const { event, readOnly } = of;
   const nets = useMemo(() => planEventGroups(looks, event.firstLetter), [looks, event.firstLetter]);
   return (
-    <LineView title="Groups" subtitle={`${event.name} · one letter per light`} of={of}>
+    <LineView view="Groups" title="Groups" subtitle={`${event.name} · one letter per light`} of={of}>
       {nets.length === 0 && (
         <Words>No light of this event is told by a sender over the air, so that none needs a letter.</Words>
       )}

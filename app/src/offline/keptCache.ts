@@ -31,6 +31,10 @@ function write(): void {
 
 const BUSTER = `document ${DOCUMENT_VERSION}`;
 
+/** A list that came later is missing from a rig that was kept before. */
+const holdsAllLists = ({ queryKey, state }: PersistedClient['clientState']['queries'][number]): boolean =>
+  queryKey[0] !== 'rig' || state.data === undefined || 'onAir' in (state.data as object);
+
 /**
  * What an earlier version of this app kept, in today's shape, so that its first start needs no server either. What of
  * the history was kept is fetched again.
@@ -38,6 +42,7 @@ const BUSTER = `document ${DOCUMENT_VERSION}`;
 export function upToDate(client: PersistedClient | undefined): PersistedClient | undefined {
   if (client?.buster !== 'document 2' && client?.buster !== BUSTER) return client;
   const isOld = client.buster !== BUSTER;
+  if (!isOld && client.clientState.queries.every(holdsAllLists)) return client;
   const stateNow = (state: object): object => ({
     ...emptyState(),
     ...(isOld ? stateTo3(state as Record<string, unknown>) : state),

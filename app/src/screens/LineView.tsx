@@ -8,7 +8,7 @@ import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
 import { useRememberLook } from '../rig/currentLook';
-import { LineViews } from './LineViews';
+import { LineViews, type LineViewName, pathOf } from './LineViews';
 import { LookList } from './LookList';
 import { ToTonight } from './ToTonight';
 
@@ -24,6 +24,7 @@ interface LineViewProps {
   footer?: ReactNode;
   after?: ReactNode;
   of: LineViewOf;
+  view: LineViewName;
   children: ReactNode;
 }
 
@@ -39,16 +40,16 @@ export function useLineView(): LineViewOf | null {
 }
 
 /** A page of one of the views of a look. */
-export function LineView({ title, subtitle, footer, after, of, children }: LineViewProps) {
+export function LineView({ title, subtitle, footer, after, of, view, children }: LineViewProps) {
   return (
     <Page
       title={title}
       subtitle={subtitle}
-      before={<LookList current={of.look.id} place="lines" />}
+      before={<LookList current={of.look.id} place="lines" view={pathOf(view)} />}
       after={after}
       footer={footer}
     >
-      <LineViews look={of.look.id} />
+      <LineViews look={of.look.id} here={view} />
       <ReadOnly event={of.event.id} />
       {children}
     </Page>

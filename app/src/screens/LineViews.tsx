@@ -1,4 +1,4 @@
-import { type Href, usePathname } from 'expo-router';
+import type { Href } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -12,15 +12,19 @@ const VIEWS = [
   { name: 'Cards', at: '/cards' },
 ] as const;
 
+export type LineViewName = (typeof VIEWS)[number]['name'];
+
+/** Where a view stands below its look: Lines itself at nothing. */
+export const pathOf = (view: LineViewName): string => VIEWS.find(({ name }) => name === view)!.at;
+
 /** The views of a look: its lines, and what is set up in the room for them. */
-export function LineViews({ look }: { look: string }) {
+export function LineViews({ look, here: view }: { look: string; here: LineViewName }) {
   const colours = useColours();
-  const path = usePathname();
   return (
     <View role="navigation" aria-label="Views" style={[styles.row, { borderColor: colours.rule }]}>
       {VIEWS.map(({ name, at }) => {
         const href = `/lines/${look}${at}`;
-        const here = path === href;
+        const here = name === view;
         return (
           <LinkBox
             key={name}

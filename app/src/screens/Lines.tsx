@@ -58,7 +58,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
         before={<LookList current={look.id} place="lines" />}
         after={<StationPane judged={judged} shot={shot} line={line} station={selected?.station ?? 0} />}
       >
-        <LineViews look={look.id} />
+        <LineViews look={look.id} here="Lines" />
         <ReadOnly event={look.event} />
         <WhatToDo real={real} tried={judged} paper={paper} />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />

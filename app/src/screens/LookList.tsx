@@ -1,5 +1,5 @@
 import { usesOf } from '@ergon/core/operation/timetable';
-import { type Href, usePathname } from 'expo-router';
+import type { Href } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -9,13 +9,17 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { tallyText } from './tallyText';
 
+interface LookListProps {
+  current: string;
+  place: 'lines' | 'fire';
+  /** Below the look: another look is shown in the same view. */
+  view?: string;
+}
+
 /** The looks of an event beside the drawing, on a wide screen. */
-export function LookList({ current, place }: { current: string; place: 'lines' | 'fire' }) {
+export function LookList({ current, place, view = '' }: LookListProps) {
   const colours = useColours();
   const { rig } = useRig();
-  // Another look of the same view: cards lead to cards.
-  const [, , , here] = usePathname().split('/');
-  const view = here ? `/${here}` : '';
   const event = rig?.events.find(({ id }) => id === rig.looks.find((look) => look.id === current)?.event);
   const looks = useJudgedLooks(event?.id);
   return (
