@@ -1,7 +1,8 @@
 import { newId } from '@ergon/core/measure/newId';
 import { indexKit } from '@ergon/core/rig/rig';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
-import { branchPath, evenly, fanLayout, stripLayout, trunkStations } from '../src/drawing/lineLayout';
+import { evenly, stripLayout } from '@ergon/core/verdict/lineStrip';
+import { branchPath, fanLayout, trunkStations } from '../src/drawing/lineLayout';
 import { airSummary, hearerSummary, powerSummary } from '../src/drawing/lineSummary';
 import { ms, timeAxis } from '../src/drawing/timeAxis';
 import { powerText } from '../src/kit/profileSummary';

@@ -1,6 +1,6 @@
 /** The places of the app: what each shows first, where an odd address leads, and what is logged of a shot. */
 import type { LoggedTest } from '@ergon/core/record/testFire';
-import { fingerprint } from '@ergon/core/verdict/readiness';
+import { fingerprint } from '@ergon/core/verdict/fingerprint';
 import { buildRig, indexKit, isMeantFor, type Light } from '@ergon/core/rig/rig';
 import { shotRefOf } from '@ergon/core/shot/lightRun';
 import { judge } from '@ergon/core/verdict/judge';

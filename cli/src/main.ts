@@ -9,6 +9,7 @@ import { fire } from './fire.ts';
 import { fix } from './fix.ts';
 import { groups } from './groups.ts';
 import { propose } from './propose.ts';
+import { standin } from './standin/standin.ts';
 import { Unusable } from './unusable.ts';
 import { whatIf } from './whatIf.ts';
 
@@ -20,6 +21,7 @@ export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
        ergon air FILE [--event EVENT] [--json]
        ergon groups FILE [--event EVENT] [--json]
        ergon cards FILE [--look LOOK] [--unit UNIT] [--json]
+       ergon standin FILE [--look LOOK] [--actual FILE] [--port N]
 
 check judges every look (or one): what each light does in each shot, and what to mend.
 fire presses a shutter and prints the time line in microseconds.
@@ -30,6 +32,7 @@ and on which body it sits; --bodies "body-1,body-2" says which shoot (left out: 
 air plans channels, IDs and PINs for all nets of an event against whatever else is on the air.
 groups plans one letter per light for a whole evening, so that the least is walked between looks.
 cards prints what is to be dialled on each unit: [x] set, [ ] open, [!] changed since it was set, [?] not planned.
+standin plays the remote units of a look as simulated gear with panels of their own, until Ctrl-C.
 Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break; propose: nothing does it whole; air: clashes whatever
 is done; cards: something is left),
 2 the input cannot be used.`;
@@ -42,7 +45,7 @@ export interface Output {
 /** Runs one command. @returns the exit code. */
 export async function main(args: readonly string[], output: Output): Promise<number> {
   try {
-    return run(args, output);
+    return await run(args, output);
   } catch (error) {
     if (!(error instanceof Unusable)) throw error;
     output.stderr.write(`${error.message}\n`);
@@ -50,7 +53,7 @@ export async function main(args: readonly string[], output: Output): Promise<num
   }
 }
 
-function run(args: readonly string[], { stdout }: Output): number {
+async function run(args: readonly string[], { stdout }: Output): Promise<number> {
   const { values, positionals } = parsed(args);
   if (values.help) {
     stdout.write(`${USAGE}\n`);
@@ -67,6 +70,7 @@ function run(args: readonly string[], { stdout }: Output): number {
     return fix(document, { look, json, atCamera: values['at-camera'] ?? false, ...secondsOf(values.seconds) }, say);
   if (command === 'whatif') return whatIf(document, { look, json, set: values.set ?? [] }, say);
   if (command === 'propose') return propose(document, { lights: values.lights, bodies: values.bodies, json }, say);
+  if (command === 'standin') return standin(document, standinOptions(values), say);
   if (command === 'air') return air(document, { event: values.event, json }, say);
   if (command === 'groups') return groups(document, { event: values.event, json }, say);
   if (command === 'cards') return cards(document, { look, unit: values.unit, json }, say);
@@ -74,7 +78,24 @@ function run(args: readonly string[], { stdout }: Output): number {
   return fire(document, { look, body, json }, say);
 }
 
-const COMMANDS: ReadonlySet<string> = new Set(['check', 'fire', 'fix', 'whatif', 'propose', 'air', 'groups', 'cards']);
+const COMMANDS: ReadonlySet<string> = new Set([
+  'check',
+  'fire',
+  'fix',
+  'whatif',
+  'propose',
+  'air',
+  'groups',
+  'cards',
+  'standin',
+]);
+
+const standinOptions = ({ look, actual, port, 'address-file': addressFile }: ReturnType<typeof parsed>['values']) => ({
+  look,
+  actual,
+  port,
+  addressFile,
+});
 
 function secondsOf(text: string | undefined): { seconds?: number } {
   if (text === undefined) return {};
@@ -98,6 +119,9 @@ function parsed(args: readonly string[]) {
         bodies: { type: 'string' },
         event: { type: 'string' },
         unit: { type: 'string' },
+        actual: { type: 'string' },
+        port: { type: 'string' },
+        'address-file': { type: 'string' },
         json: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
       },

@@ -14,6 +14,10 @@ export const ERRORS = {
   'request.foreign': { status: 403, message: 'The request does not come from this app.' },
   'record.missing': { status: 404, message: 'There is no such record in your crew.' },
   'route.missing': { status: 404, message: 'There is nothing at this address.' },
+  'standin.missing': {
+    status: 503,
+    message: 'The stand-in kit does not answer. Start it, or note by hand what you see.',
+  },
   'server.unavailable': { status: 503, message: 'The database is not there right now. Nothing was stored; try again.' },
   'server.failed': { status: 500, message: 'Something went wrong here. What you sent was not stored.' },
 } as const;

@@ -3,6 +3,7 @@ import { FolderInUse } from './database/folderLock.ts';
 import { type Running, serve } from './serve.ts';
 
 const root = process.env.ERGON_ROOT ?? process.cwd();
+const fontFolder = join(root, 'node_modules/@expo-google-fonts/atkinson-hyperlegible-next');
 const say = (line: string): void => console.log(`ergon: ${line}`);
 
 let running: Running | undefined;
@@ -25,6 +26,10 @@ try {
     dataFolder: resolve(root, process.env.ERGON_DATA ?? '.data'),
     appFolder: join(root, 'app/dist'),
     demoFile: join(root, 'demo/ropewalk.json'),
+    fonts: {
+      regular: join(fontFolder, '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'),
+      bold: join(fontFolder, '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
+    },
     databaseUrl: process.env.ERGON_DATABASE_URL,
     port: Number(process.env.ERGON_PORT ?? 4600),
     triesPerMinute: Number(process.env.ERGON_SIGN_IN_TRIES ?? 10),

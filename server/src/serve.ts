@@ -10,13 +10,18 @@ import { chosenDatabase } from './database/chosenDatabase.ts';
 import { sharedSecret } from './database/sharedSecret.ts';
 import { createSessionStore } from './database/sessionStore.ts';
 import { createApp } from './http/createApp.ts';
+import type { Fonts } from './paper/sheet.ts';
 import { createCrewServices } from './store/crewServices.ts';
 import { ensureDemo } from './store/demo.ts';
+
+/** In the data folder. */
+const STANDIN_FILE = 'standin-address';
 
 export interface ServeOptions {
   dataFolder: string;
   appFolder: string;
   demoFile: string;
+  fonts: Fonts;
   /** A database of one's own; left out, a private one in the data folder. */
   databaseUrl?: string | undefined;
   /** Tried first; another is taken when it is in use. */
@@ -55,6 +60,8 @@ export async function serve(options: ServeOptions): Promise<Running> {
       sessionStore: sessions.store,
       sessionSecret: await sharedSecret(source, 'session', keptSecret(dataFolder)),
       triesPerMinute: options.triesPerMinute,
+      fonts: options.fonts,
+      standin: () => standinAddress(dataFolder),
     });
     const server = createServer(app);
     const address = await listen(server, options.port);
@@ -78,6 +85,12 @@ export async function serve(options: ServeOptions): Promise<Running> {
     lock.release();
     throw error;
   }
+}
+
+/** A stand-in kit that was started beside this server leaves its address in the data folder. */
+function standinAddress(folder: string): string | null {
+  const file = join(folder, STANDIN_FILE);
+  return existsSync(file) ? readFileSync(file, 'utf8') : null;
 }
 
 const announce = (lock: FolderLock, address: string): void =>

@@ -37,7 +37,17 @@ export interface TestServer {
   close(): Promise<void>;
 }
 
-export async function startTestServer(name: string, triesPerMinute = 1000): Promise<TestServer> {
+const FONT_FOLDER = join(__dirname, '../../node_modules/@expo-google-fonts/atkinson-hyperlegible-next');
+const FONTS = {
+  regular: join(FONT_FOLDER, '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'),
+  bold: join(FONT_FOLDER, '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
+};
+
+export async function startTestServer(
+  name: string,
+  triesPerMinute = 1000,
+  standin: () => string | null = () => null,
+): Promise<TestServer> {
   const { app: login, migrator } = await freshLogins(name);
   await migrateDatabase(migrator);
   const source = await createDataSource(login).initialize();
@@ -45,7 +55,16 @@ export async function startTestServer(name: string, triesPerMinute = 1000): Prom
   const crews = createCrewServices(source);
   await ensureDemo(source, crews, { document: demo, now: new Date() });
   const sessions = createSessionStore(login);
-  const app = createApp({ source, crews, sessionStore: sessions.store, sessionSecret: 'test', demo, triesPerMinute });
+  const app = createApp({
+    source,
+    crews,
+    sessionStore: sessions.store,
+    sessionSecret: 'test',
+    demo,
+    triesPerMinute,
+    fonts: FONTS,
+    standin,
+  });
   const enter = async (path: string, body: object) => {
     const agent = request.agent(app);
     await agent.post(path).send(body).expect(204);

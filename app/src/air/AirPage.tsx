@@ -9,6 +9,7 @@ import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { PaperLinks } from '../paper/PaperLinks';
 import { useRig } from '../rig/Rig';
 import { useEventLooks } from '../rig/useEventLooks';
 import { LineView, NoSuchLook, useLineView, type LineViewOf } from '../screens/LineView';
@@ -46,6 +47,7 @@ function Air({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
           <OnAirList event={of.event} readOnly={of.readOnly} entries={onAir} />
           <VenueMemory of={of} onAir={onAir} />
           <AirSheet plan={plan} onAir={onAir} />
+          <PaperLinks of="air" id={of.event.id} />
           <Words as="small" tone="quiet">
             Use only what is legal where you are, and nothing where the venue forbids it. People with wireless
             microphones may hold a licence and come first.

@@ -7,6 +7,7 @@ import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { keptCache } from '../offline/keptCache';
 import { startServiceWorker } from '../offline/newVersion';
+import { PrintStyle } from '../theme/PrintStyle';
 import { ThemeProvider } from '../theme/Theme';
 
 const newClient = (): QueryClient =>
@@ -27,6 +28,7 @@ export default function Layout() {
   return (
     <PersistQueryClientProvider client={client} persistOptions={keptCache}>
       <ThemeProvider>
+        <PrintStyle />
         <Slot />
       </ThemeProvider>
     </PersistQueryClientProvider>

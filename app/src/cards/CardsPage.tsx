@@ -1,4 +1,5 @@
 import { type Card, cardsOf, leftOn, linesIn } from '@ergon/core/cards/cards';
+import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
@@ -6,6 +7,7 @@ import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
+import { PaperLinks } from '../paper/PaperLinks';
 import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/LineView';
 import { space } from '../theme/tokens';
 import { CardFoot } from './CardFoot';
@@ -25,12 +27,13 @@ const EVERYBODY = 'everybody';
 
 function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const { rig } = useRig();
+  const { unit: asked } = useLocalSearchParams<{ unit?: string }>();
   const wide = useWide();
   const { judgement } = judged;
   const cards = useMemo(() => cardsOf(judgement.rig, judgement.findings), [judgement]);
   const [whose, setWhose] = useState<string>(EVERYBODY);
   // A card stays open when its last line is ticked: what comes next is asked for.
-  const [chosen, setChosen] = useState<string | null>(() => cards.find(isOpen)?.unit ?? null);
+  const [chosen, setChosen] = useState<string | null>(() => asked ?? cards.find(isOpen)?.unit ?? null);
   const mine = whose === EVERYBODY ? cards : cards.filter(({ placed }) => placed.unit.dealtTo === whose);
   const open = mine.find(({ unit }) => unit === chosen) ?? mine.find(isOpen) ?? mine[0] ?? null;
   const me = rig?.member.name ?? '';
@@ -60,6 +63,7 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
           <CardRow key={card.unit} card={card} open={card === open} onOpen={() => setChosen(card.unit)} />
         ))}
       </View>
+      {cards.length > 0 && <PaperLinks of="cards" id={of.look.id} />}
       {!of.readOnly && cards.length > 0 && <DealBox cards={cards} me={me} />}
     </LineView>
   );

@@ -1,4 +1,5 @@
 import { STAGES } from '@ergon/core/rig/codes';
+import { stripLayout } from '@ergon/core/verdict/lineStrip';
 import type { Station } from '@ergon/core/verdict/signalLine';
 import { StyleSheet } from 'react-native';
 import { useColours } from '../theme/Theme';
@@ -9,7 +10,6 @@ import {
   type FanLayout,
   type FanRow,
   MOST_CURVES,
-  stripLayout,
   type Trunk,
   TRUNK_STATIONS,
   trunkStations,

@@ -8,7 +8,8 @@ import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { FanDrawing } from './FanDrawing';
-import { evenly, fanLayout, type FanRow, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
+import { evenly } from '@ergon/core/verdict/lineStrip';
+import { fanLayout, type FanRow, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
 import { airSummary, powerSummary, purposeOf } from './lineSummary';
 import { stationLabel } from './stationLabel';
 

@@ -1,3 +1,4 @@
+import { evenly, stripLayout } from '@ergon/core/verdict/lineStrip';
 import { STAGES } from '@ergon/core/rig/codes';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { memo } from 'react';
@@ -6,7 +7,6 @@ import Svg from 'react-native-svg';
 import { useColours } from '../theme/Theme';
 import { TOUCH } from '../theme/tokens';
 import { StripMarks } from './StripMarks';
-import { evenly, stripLayout } from './lineLayout';
 import { stationLabel } from './stationLabel';
 
 interface LineStripProps {

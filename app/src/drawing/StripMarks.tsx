@@ -1,6 +1,6 @@
 import { G } from 'react-native-svg';
 import { useColours } from '../theme/Theme';
-import type { StripLayout } from './lineLayout';
+import type { StripLayout } from '@ergon/core/verdict/lineStrip';
 import { EndBar, SegmentMark, StationMark } from './marks';
 
 /** A line along a row: what lies between its stations, the stations over it, and the bar where it stops. */

@@ -1,3 +1,4 @@
+import type { Segment } from '@ergon/core/verdict/lineStrip';
 import type { StationState } from '@ergon/core/verdict/signalLine';
 import { Circle, G, Line, Path } from 'react-native-svg';
 import type { Palette } from '../theme/tokens';
@@ -41,13 +42,6 @@ export function StationMark({ x, y, state, colours }: MarkProps) {
 /** The bar at the end of a line that stops. */
 export function EndBar({ x, y, colours }: { x: number; y: number; colours: Palette }) {
   return <Line x1={x} x2={x} y1={y - 12} y2={y + 12} stroke={colours.fault} strokeWidth={4} />;
-}
-
-export interface Segment {
-  x1: number;
-  x2: number;
-  y: number;
-  kind: 'whole' | 'unknown' | 'beyond';
 }
 
 export function SegmentMark({ segment, colours }: { segment: Segment; colours: Palette }) {

@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { PaperLinks } from '../paper/PaperLinks';
 import { useRig } from '../rig/Rig';
 import { ToTonight } from '../screens/ToTonight';
 import { space } from '../theme/tokens';
@@ -46,6 +47,7 @@ export function EventPage() {
         </View>
         <View style={[styles.column, wide && styles.half]}>
           <LooksOfEvent event={id} readOnly={readOnly} />
+          <PaperLinks of="evening" id={event.id} />
           <EventTools event={event} readOnly={readOnly} />
         </View>
       </View>

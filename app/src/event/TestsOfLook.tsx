@@ -1,3 +1,4 @@
+import { resultText } from '@ergon/core/words/proveWording';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { StyleSheet, View } from 'react-native';
@@ -17,10 +18,10 @@ export function TestsOfLook({ look }: { look: string }) {
     );
   return (
     <View role="list" aria-label="Test fires" style={styles.list}>
-      {tests.map(({ id, light, result, at }) => (
+      {tests.map(({ id, light, result, wrong, at }) => (
         <View key={id} role="listitem">
           <Words as="small" tone={result === 'fired' ? 'quiet' : 'fault'}>
-            {`${format(parseISO(at), 'd MMM HH:mm')} · ${names.unit(light)} ${result}`}
+            {`${format(parseISO(at), 'd MMM HH:mm')} · ${names.unit(light)} ${resultText({ result, wrong })}`}
           </Words>
         </View>
       ))}

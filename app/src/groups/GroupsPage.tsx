@@ -11,6 +11,7 @@ import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Words } from '../components/Words';
+import { PaperLinks } from '../paper/PaperLinks';
 import { useRig } from '../rig/Rig';
 import { useEventLooks } from '../rig/useEventLooks';
 import { LineView, NoSuchLook, useLineView, type LineViewOf } from '../screens/LineView';
@@ -36,6 +37,7 @@ function Groups({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
       {[...nets].sort(toldFirst).map((net) => (
         <OneNet key={`${net.task.net.family.id} ${net.task.net.members[0]?.unit}`} net={net} of={of} looks={looks} />
       ))}
+      {nets.length > 0 && <PaperLinks of="groups" id={event.id} />}
       {!readOnly && nets.some(({ plan }) => plan !== null) && <Habit event={event} />}
     </LineView>
   );

@@ -1,4 +1,5 @@
-import type { Shot } from '@ergon/core/shot/lightRun';
+import type { Press } from '@ergon/core/prove/testOrder';
+import { type Shot, shotKey } from '@ergon/core/shot/lightRun';
 import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { verdictText } from '@ergon/core/words/wording';
 import { useState } from 'react';
@@ -11,6 +12,8 @@ import { FrameStrip } from '../drawing/FrameStrip';
 import { TimeLine } from '../drawing/TimeLine';
 import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
+import { PressSheet } from '../prove/PressSheet';
+import { ProveLook } from '../prove/ProveLook';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -25,6 +28,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   const { judgement, look } = judged;
   const [chosenShot, setChosenShot] = useState<string | null>(null);
   const [pressed, setPressed] = useState(false);
+  const [solo, setSolo] = useState<Press | null>(null);
   const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
@@ -47,12 +51,10 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
       title={pressed ? 'Shutter pressed' : 'Fire'}
       subtitle={[look.name, shotName(shot), shot.body.settings.shutter, 'simulated'].filter(Boolean).join(' · ')}
       before={<LookList current={look.id} place="fire" />}
-      footer={<PressOrLog shot={shot} pressed={pressed} onPress={press} testLog={testLog} />}
+      footer={solo ? undefined : <PressOrLog shot={shot} pressed={pressed} onPress={press} testLog={testLog} />}
     >
       <ShotChoice judged={judged} shot={shot} onChoose={choose} />
-      {!pressed && (
-        <Words tone="quiet">Press the shutter here first: you see what should happen, and log what really does.</Words>
-      )}
+      {!pressed && <BeforePress judged={judged} readOnly={readOnly} solo={solo} onSolo={setSolo} />}
       {pressed && (
         <>
           <Block label="Result">
@@ -73,6 +75,27 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
     </Page>
   );
 }
+
+interface BeforePressProps {
+  judged: JudgedLook;
+  readOnly: boolean;
+  /** The test fire that is being made. */
+  solo: Press | null;
+  onSolo: (press: Press | null) => void;
+}
+
+/** The test fires still to make, or the one that is being made. */
+function BeforePress({ judged, readOnly, solo, onSolo }: BeforePressProps) {
+  if (solo) return <PressSheet key={pressKey(solo)} judged={judged} press={solo} onDone={() => onSolo(null)} />;
+  return (
+    <>
+      <Words tone="quiet">Press the shutter here first: you see what should happen, and log what really does.</Words>
+      <ProveLook judged={judged} readOnly={readOnly} onPress={onSolo} />
+    </>
+  );
+}
+
+const pressKey = ({ letter, shot }: Press): string => `${letter ?? 'all'} ${shotKey(shot)}`;
 
 interface PressOrLogProps {
   shot: Shot;

@@ -15,6 +15,7 @@ import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import { type JudgedLook, tryOnPaper } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { PaperLinks } from '../paper/PaperLinks';
 import { AdviceList } from '../work/AdviceList';
 import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
@@ -64,6 +65,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />
         <Drawn judged={judged} shot={shot} lines={lines} selected={selected} onSelect={setSelected} />
         <AdviceList judged={judged} />
+        {!changes && <PaperLinks of="lines" id={look.id} />}
         {!changes && <Arrange judged={judged} readOnly={readOnly} />}
       </Page>
     </EditContext>

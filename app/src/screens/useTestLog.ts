@@ -1,7 +1,7 @@
 import { logging } from '@ergon/core/operation/editsOf';
 import type { TestResult } from '@ergon/core/record/testFire';
 import { type Shot, shotRefOf } from '@ergon/core/shot/lightRun';
-import { fingerprint } from '@ergon/core/verdict/readiness';
+import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
 import { useState } from 'react';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
@@ -31,6 +31,7 @@ export function useTestLog({ judgement, look }: JudgedLook, shot: Shot): TestLog
       ...shotRefOf(shot),
       result,
       fingerprint: fingerprint(judgement.rig, shot.runs.get(light)!.light, shot.body),
+      parts: fingerprintParts(judgement.rig, shot.runs.get(light)!.light, shot.body),
       at,
     }));
     const label = tests.length === 1 ? 'a test fire' : `${tests.length} test fires`;

@@ -5,7 +5,16 @@
 import type { Json } from '../record/migrate.ts';
 import { type CrewState, keyOf, type Made, type RecordRef } from './crewState.ts';
 import { Draft } from './draft.ts';
-import { type Edit, type FieldEdit, isAsSeen, isAsWanted, isSame, readField, type RecordEdit, withField } from './edit.ts';
+import {
+  type Edit,
+  type FieldEdit,
+  isAsSeen,
+  isAsWanted,
+  isSame,
+  readField,
+  type RecordEdit,
+  withField,
+} from './edit.ts';
 import { referencesOf, withoutReference } from './references.ts';
 
 /** Why one edit did not take effect, so that the member may choose. */

@@ -53,7 +53,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   look: ['id', 'units'],
   placing: ['groups'],
   onAir: ['id', 'sort', 'event'],
-  test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'fingerprint', 'at'],
+  test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
 
 const fieldEditSchema = z

@@ -4,14 +4,7 @@ import { groupPath } from '../record/settings.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { switchesFor } from '../rig/dipSwitches.ts';
 import { isNewEnough } from '../rig/firmware.ts';
-import {
-  familyOf,
-  generationHears,
-  generationOf,
-  groupsOf,
-  lettersBetween,
-  networkIdOf,
-} from '../rig/net.ts';
+import { familyOf, generationHears, generationOf, groupsOf, lettersBetween, networkIdOf } from '../rig/net.ts';
 import { isTrigger, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Hop } from './hop.ts';
 import type { SignalPath } from './signalPath.ts';

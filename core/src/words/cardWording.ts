@@ -2,6 +2,7 @@
 import { type PowerDial, powerOnDial, stopsLabel } from '../measure/stops.ts';
 import type { CardLine, CardSetting } from '../cards/cardLines.ts';
 import { type Card, type CardNote, leftOn, linesIn } from '../cards/cards.ts';
+import type { FirstCheck } from '../cards/firstCheck.ts';
 import { HOW_TO_KEYS } from '../record/profileTerms.ts';
 import type { Profile } from '../record/profile.ts';
 import { groupPartsOf } from '../record/settings.ts';
@@ -89,4 +90,14 @@ export function leftText(card: Pick<Card, 'lines'>): string {
     unplanned > 0 && `${unplanned} not planned`,
   ].filter(Boolean);
   return parts.length === 0 ? 'all set' : parts.join(', ');
+}
+
+/** The first thing to look at after a miss: "Channel 11 on Light 2: nobody has dialled it yet." */
+export function firstCheckText({ at, line }: FirstCheck, placed: Placed, names: Names): string {
+  const unit = names.unit(placed.id);
+  if (line === null) return `Look at ${unit}: cells, sleep, foot and cover.`;
+  const what = `${lineName(line.setting)} ${lineValue(placed, line.setting, line.planned, names)} on ${unit}`;
+  if (at === 'card')
+    return `${what}: ${line.state === 'open' ? 'nobody has dialled it yet' : 'it changed since it was dialled'}.`;
+  return `Read ${what} off the unit itself: its card says so. Then cells, sleep, foot and cover.`;
 }

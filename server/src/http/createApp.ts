@@ -11,7 +11,10 @@ import type { DataSource } from 'typeorm';
 import { ApiError } from '../errors.ts';
 import { exportRoutes } from '../routes/export.ts';
 import { operationRoutes } from '../routes/operations.ts';
+import { paperRoutes } from '../routes/paper.ts';
+import { standinRoutes } from '../routes/standin.ts';
 import { signInRoutes } from '../routes/signIn.ts';
+import type { Fonts } from '../paper/sheet.ts';
 import type { CrewServices } from '../store/crewServices.ts';
 import { errorHandler } from './errorHandler.ts';
 import { sameOrigin } from './sameOrigin.ts';
@@ -24,6 +27,10 @@ export interface AppOptions {
   sessionSecret: string;
   demo: KitDocument;
   triesPerMinute: number;
+  /** Embedded in what is printed. */
+  fonts: Fonts;
+  /** Where simulated gear answers at present; null where there is none. */
+  standin?: () => string | null;
   /** Folder of the exported app; left out, only the API is served. */
   appFolder?: string;
   logger?: Logger;
@@ -61,6 +68,8 @@ export function createApp(options: AppOptions): Express {
     signInRoutes(source, { triesPerMinute }),
     operationRoutes(source, crews),
     exportRoutes(source, crews.states, demo),
+    paperRoutes(crews.states, options.fonts),
+    standinRoutes(options.standin ?? (() => null)),
   );
   app.use('/api', () => {
     throw new ApiError('route.missing');

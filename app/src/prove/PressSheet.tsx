@@ -1,0 +1,202 @@
+import { firstCheck } from '@ergon/core/cards/firstCheck';
+import { logging } from '@ergon/core/operation/editsOf';
+import { expectedOf } from '@ergon/core/prove/soloPress';
+import type { Press } from '@ergon/core/prove/testOrder';
+import type { Light } from '@ergon/core/rig/rig';
+import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
+import { isRight, type Verdict } from '@ergon/core/verdict/verdict';
+import { firstCheckText } from '@ergon/core/words/cardWording';
+import { pressName, resultText } from '@ergon/core/words/proveWording';
+import { verdictText } from '@ergon/core/words/wording';
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
+import { Failure } from '../components/Failure';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
+import type { Mark, Marked } from './marked';
+import { useStandinAddress, useStandinPress } from './useStandin';
+
+interface PressSheetProps {
+  judged: JudgedLook;
+  press: Press;
+  onDone: () => void;
+}
+
+/** One press: what to switch off, what to expect, what was seen, and after a miss what to look at first. */
+export function PressSheet({ judged, press, onDone }: PressSheetProps) {
+  const { names } = useRig();
+  const [marked, setMarked] = useState<Marked>({});
+  const { logged, log } = useLogged(judged, press);
+  const expected = useMemo(() => expectedOf(judged.judgement.rig, press), [judged, press]);
+  const count = Object.keys(marked).length;
+  if (logged) return <Logged judged={judged} press={press} logged={logged} onDone={onDone} />;
+  return (
+    <View role="region" aria-label={pressName(press)} style={styles.box}>
+      <Words as="heading" level={2}>
+        {`${pressName(press)}, ${names.unit(press.shot.body)}${press.shot.attitude === 'upright' ? ' upright' : ''}`}
+      </Words>
+      <Words>
+        {press.letter === null
+          ? 'Switch every group on and press.'
+          : `Switch every other group off on the senders and press. Only group ${press.letter} should fire.`}
+      </Words>
+      <Words as="small" tone="quiet">
+        Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
+      </Words>
+      <View style={styles.row}>
+        <Button label="All fired" onPress={() => setMarked(allFired(press))} />
+        <AskStandin judged={judged} press={press} onSeen={setMarked} />
+      </View>
+      {press.proves.map((light) => (
+        <SeenRow
+          key={light}
+          light={light}
+          expected={expected.find(({ unit }) => unit === light)}
+          seen={marked[light] ?? null}
+          onSeen={(mark) => setMarked({ ...marked, [light]: mark })}
+        />
+      ))}
+      <View style={styles.row}>
+        <Button
+          kind="act"
+          label={count === 1 ? 'Log 1 light' : `Log ${count} lights`}
+          onPress={() => log(marked)}
+          disabled={count === 0}
+        />
+        <Button label="Leave it" onPress={onDone} />
+      </View>
+    </View>
+  );
+}
+
+const allFired = ({ proves }: Press): Marked => Object.fromEntries(proves.map((light) => [light, { result: 'fired' }]));
+
+/** Logs what was marked, each light with how the camera was held and the settings it was made with. */
+function useLogged({ judgement, look }: JudgedLook, { shot }: Press) {
+  const { queue } = useRig();
+  const [logged, setLogged] = useState<Marked | null>(null);
+  const { rig } = judgement;
+  const log = (marked: Marked) => {
+    const body = rig.bodies.find(({ id }) => id === shot.body)!;
+    const at = new Date().toISOString();
+    const tests = Object.entries(marked).map(([id, mark]) => {
+      const light = rig.placed.get(id) as Light;
+      const made = { fingerprint: fingerprint(rig, light, body), parts: fingerprintParts(rig, light, body) };
+      return { look: look.id, light: id, ...shot, ...mark, ...made, at };
+    });
+    queue.submit(tests.length === 1 ? 'a test fire' : `${tests.length} test fires`, (_, born) => logging(tests, born));
+    setLogged(marked);
+  };
+  return { logged, log };
+}
+
+function AskStandin({ judged, press, onSeen }: { judged: JudgedLook; press: Press; onSeen: (marked: Marked) => void }) {
+  const address = useStandinAddress();
+  const ask = useStandinPress(judged.judgement.rig, press, onSeen);
+  if (address === null) return null;
+  return (
+    <>
+      <Button
+        label="Ask the stand-in kit"
+        hint="simulated gear"
+        onPress={() => ask.mutate()}
+        disabled={ask.isPending}
+      />
+      <Failure error={ask.error} />
+    </>
+  );
+}
+
+const RESULTS = [
+  { value: 'fired', label: 'fired' },
+  { value: 'dark', label: 'dark' },
+  { value: 'early', label: 'early' },
+  { value: 'bar', label: 'bar' },
+  { value: 'power', label: 'wrong power' },
+] as const;
+type ResultValue = (typeof RESULTS)[number]['value'];
+
+const markOf = (value: ResultValue): Mark =>
+  value === 'fired' || value === 'dark' ? { result: value } : { result: 'wrong', wrong: value };
+const valueOf = (mark: Mark | null): ResultValue | null =>
+  mark === null ? null : mark.result === 'wrong' ? (mark.wrong ?? 'power') : mark.result;
+
+interface SeenRowProps {
+  light: string;
+  expected: Verdict | undefined;
+  seen: Mark | null;
+  onSeen: (mark: Mark) => void;
+}
+
+function SeenRow({ light, expected, seen, onSeen }: SeenRowProps) {
+  const { names } = useRig();
+  const colours = useColours();
+  const name = names.unit(light);
+  return (
+    <View style={[styles.seen, { borderColor: colours.rule }]}>
+      <Words as="strong">{name}</Words>
+      <Words as="small" tone={expected && isRight(expected) ? 'quiet' : 'fault'}>
+        {expected ? `expect: ${verdictText(expected)}` : 'nobody can say what to expect'}
+      </Words>
+      <Choice
+        label={`What ${name} did`}
+        options={RESULTS}
+        value={valueOf(seen)}
+        onChoose={(value) => onSeen(markOf(value))}
+      />
+    </View>
+  );
+}
+
+interface LoggedProps extends PressSheetProps {
+  logged: Marked;
+}
+
+/** What was logged; each miss with the first thing to look at and the way there. */
+function Logged({ judged, press, logged, onDone }: LoggedProps) {
+  const { names } = useRig();
+  const missed = Object.entries(logged).filter(([, { result }]) => result !== 'fired');
+  return (
+    <View role="region" aria-label={`${pressName(press)}, logged`} style={styles.box}>
+      <Words as="sentence" live>
+        {missed.length === 0
+          ? `Logged: ${pressName(press).toLowerCase()}, all fired.`
+          : `Logged: ${missed.map(([light, mark]) => `${names.unit(light)} ${resultText(mark)}`).join(', ')}.`}
+      </Words>
+      {missed.map(([light, mark]) => (
+        <Miss key={light} judged={judged} press={press} light={light} mark={mark} />
+      ))}
+      <View style={styles.row}>
+        <Button kind="act" label="Next press" onPress={onDone} />
+      </View>
+    </View>
+  );
+}
+
+function Miss({ judged, press, light, mark }: { judged: JudgedLook; press: Press; light: string; mark: Mark }) {
+  const { names } = useRig();
+  const router = useRouter();
+  const { rig } = judged.judgement;
+  const check = firstCheck(rig, rig.placed.get(light) as Light, press.shot.body, mark);
+  const open = () =>
+    router.push({ pathname: '/lines/[look]/cards', params: { look: judged.look.id, unit: check.unit } });
+  return (
+    <View style={styles.miss}>
+      <Words grow>{firstCheckText(check, rig.placed.get(check.unit)!, names)}</Words>
+      <Button label="Its card" hint={names.unit(check.unit)} onPress={open} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { gap: space.base, maxWidth: 620 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  seen: { gap: space.tiny, paddingTop: space.small, borderTopWidth: 1 },
+  miss: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+});

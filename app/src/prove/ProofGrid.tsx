@@ -1,0 +1,113 @@
+import type { Proof, ProofState } from '@ergon/core/verdict/proof';
+import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
+import { proofStateText } from '@ergon/core/words/proveWording';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Circle, Line, Path } from 'react-native-svg';
+import { Words } from '../components/Words';
+import { useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
+import { shotName } from '../screens/LookPage';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
+
+const SIZE = 18;
+
+/** Light by shot: proven, changed since, missed, never tested. */
+export function ProofGrid({ proofs, shots }: { proofs: readonly Proof[]; shots: readonly Shot[] }) {
+  const { names } = useRig();
+  const colours = useColours();
+  const columns = shots.filter(({ body }) => body.settings.stranger !== true);
+  const lights = [...new Set(proofs.map(({ light }) => light))].sort(byLabel(names));
+  return (
+    <View role="table" aria-label="Test fires by light and shot" style={styles.table}>
+      <View role="row" style={styles.row}>
+        <View role="columnheader" style={styles.name}>
+          <Words as="small" tone="quiet">
+            Light
+          </Words>
+        </View>
+        {columns.map((shot) => (
+          <View key={shotKey(shotRefOf(shot))} role="columnheader" style={styles.cell}>
+            <Words as="small" tone="quiet" align="center">
+              {shotName(shot)}
+            </Words>
+          </View>
+        ))}
+      </View>
+      {lights.map((light) => (
+        <View key={light} role="row" style={[styles.row, styles.line, { borderColor: colours.rule }]}>
+          <View role="rowheader" style={styles.name}>
+            <Words single>{names.unit(light)}</Words>
+          </View>
+          {columns.map((shot) => (
+            <Cell
+              key={shotKey(shotRefOf(shot))}
+              proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(shot)))}
+            />
+          ))}
+        </View>
+      ))}
+      <View role="none" style={styles.key}>
+        {STATES.map(([state, words]) => (
+          <View key={state} style={styles.marked}>
+            <Mark state={state} />
+            <Words as="small" tone="quiet">
+              {words}
+            </Words>
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+}
+
+const STATES: readonly (readonly [ProofState, string])[] = [
+  ['proven', 'proven'],
+  ['stale', 'changed since'],
+  ['missed', 'missed'],
+  ['never', 'never tested'],
+];
+
+function Cell({ proof }: { proof: Proof | undefined }) {
+  const { names } = useRig();
+  return (
+    <View role="cell" aria-label={proof ? proofStateText(proof, names) : 'not meant for it'} style={styles.cell}>
+      {proof && <Mark state={proof.state} />}
+    </View>
+  );
+}
+
+/** Shape first: a full round, a half one, a bar across, an empty one of dots. */
+function Mark({ state }: { state: ProofState }) {
+  const colours = useColours();
+  const [middle, radius] = [SIZE / 2, SIZE / 2 - 2];
+  return (
+    <Svg width={SIZE} height={SIZE} aria-hidden>
+      <Circle
+        cx={middle}
+        cy={middle}
+        r={radius}
+        fill={state === 'proven' ? colours.ink : 'none'}
+        stroke={state === 'missed' ? colours.fault : colours.ink}
+        strokeWidth={2}
+        strokeDasharray={state === 'never' ? '2 3' : undefined}
+      />
+      {state === 'stale' && (
+        <Path d={`M ${middle} ${middle - radius} a ${radius} ${radius} 0 0 0 0 ${2 * radius} z`} fill={colours.ink} />
+      )}
+      {state === 'missed' && (
+        <Line x1={2} x2={SIZE - 2} y1={middle} y2={middle} stroke={colours.fault} strokeWidth={3} />
+      )}
+    </Svg>
+  );
+}
+
+const styles = StyleSheet.create({
+  table: { maxWidth: 620 },
+  row: { flexDirection: 'row', alignItems: 'center', minHeight: 32 },
+  line: { borderTopWidth: 1, minHeight: 40 },
+  name: { flex: 1, minWidth: 88 },
+  cell: { width: 72, alignItems: 'center', justifyContent: 'center' },
+  key: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base, paddingTop: space.small },
+  marked: { flexDirection: 'row', alignItems: 'center', gap: space.tiny },
+});

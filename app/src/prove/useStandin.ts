@@ -1,0 +1,42 @@
+import { isAtCamera } from '@ergon/core/mend/cost';
+import { type Observed, resultOf } from '@ergon/core/prove/observe';
+import type { Press } from '@ergon/core/prove/testOrder';
+import type { PressAnswer, PressRequest } from '@ergon/core/prove/standinExchange';
+import type { Rig } from '@ergon/core/rig/rig';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { call } from '../rig/api';
+import type { Marked } from './marked';
+
+/** Where the simulated gear beside the server has its panels; null while there is none. */
+export function useStandinAddress(): string | null {
+  const { data } = useQuery({
+    queryKey: ['standin'],
+    queryFn: () => call<{ address?: string | null }>('GET', '/standin'),
+    retry: false,
+  });
+  return data?.address ?? null;
+}
+
+/** Asks the simulated gear what it does in a press, and takes its answers as if somebody had seen them. */
+export function useStandinPress(rig: Rig, press: Press, onSeen: (marked: Marked) => void) {
+  return useMutation({
+    mutationFn: () => {
+      const atCamera = [...rig.placed.values()].filter(
+        (placed) => !rig.strangers.has(placed.id) && (isAtCamera(rig, placed.id) || rig.senders.includes(placed)),
+      );
+      const camera = Object.fromEntries(atCamera.map(({ id, settings }) => [id, settings]));
+      const request: PressRequest = { camera, shot: press.shot, letter: press.letter };
+      return call<PressAnswer>('POST', '/standin/press', request);
+    },
+    onSuccess: ({ observed }) => onSeen(asMarked(rig, press, observed)),
+  });
+}
+
+/** What it could not say stays unmarked. */
+function asMarked(rig: Rig, { proves }: Press, observed: readonly Observed[]): Marked {
+  const marks = observed.flatMap((one) => {
+    const result = proves.includes(one.light) ? resultOf(one, rig.placed.get(one.light)?.settings.power ?? null) : null;
+    return result ? [[one.light, result] as const] : [];
+  });
+  return Object.fromEntries(marks);
+}
