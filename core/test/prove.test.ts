@@ -82,6 +82,17 @@ test('the order: each letter alone once, then together where something is left, 
   const [shot] = new Set(presses.slice(0, 3).map((press) => press.shot.body));
   expect(presses[3]!.shot.body).not.toBe(shot);
   expect(testOrder([]).presses).toEqual([]);
+  // Step by step it stays as short: a letter proven in one shot needs no press alone in the others.
+  const step = ['light-3', 'light-9'].map((id) => fired(id, presses[0]!.shot.body));
+  expect(testOrder(openPairs(rig, proofsOf(judgement, step))).presses.map(({ letter }) => letter)).toEqual([
+    'A',
+    'B',
+    null,
+  ]);
+  // Once a letter was pressed and missed, what says something new comes before it.
+  const missed = ['light-3', 'light-9'].map((id) => fired(id, presses[0]!.shot.body, { result: 'dark' }));
+  const again = testOrder(openPairs(rig, proofsOf(judgement, missed))).presses;
+  expect(again.map(({ letter }) => letter)).toEqual(['A', 'B', null, 'C']);
 });
 
 const shotArb = fc.constantFrom<ShotRef>(

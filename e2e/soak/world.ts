@@ -17,7 +17,7 @@ class ServerProcess {
   constructor(
     private readonly port: number,
     private readonly databaseUrl: string,
-    private readonly folder: string,
+    readonly folder: string,
   ) {
     this.address = `http://127.0.0.1:${port}`;
     this.start();

@@ -24,6 +24,8 @@ export interface OpenPair {
   light: string;
   shot: ShotRef;
   letter: string | null;
+  /** It was pressed as it is set now, and missed: something is to be mended before it is pressed again. */
+  missed?: boolean;
 }
 
 /** Ways of choosing shots for the letters that are tried; beyond, each letter takes the shot that proves most. */
@@ -37,10 +39,17 @@ export function letterOf(rig: Rig, light: Light): string | null {
     : null;
 }
 
-export const openPairs = (rig: Rig, proofs: readonly Proof[]): OpenPair[] =>
-  proofs
+/** A letter that is proven in any shot needs no press alone any more: what is left of it is pressed with the others. */
+export function openPairs(rig: Rig, proofs: readonly Proof[]): OpenPair[] {
+  const letters = new Map(proofs.map(({ light }) => [light, letterOf(rig, rig.placed.get(light) as Light)]));
+  const known = new Set(proofs.filter(({ state }) => state === 'proven').map(({ light }) => letters.get(light)));
+  return proofs
     .filter(({ state }) => state !== 'proven')
-    .map(({ light, shot }) => ({ light, shot, letter: letterOf(rig, rig.placed.get(light) as Light) }));
+    .map(({ light, shot, state }) => {
+      const letter = letters.get(light) ?? null;
+      return { light, shot, letter: known.has(letter) ? null : letter, missed: state === 'missed' };
+    });
+}
 
 /**
  * Each letter with something to prove once alone, then everything together in every shot that still has something to prove,
@@ -59,7 +68,17 @@ export function testOrder(pairs: readonly OpenPair[]): TestOrder {
     const presses = pressesFor(pairs, letters, { shots, way });
     if (!best || isBetter(presses, best)) best = presses;
   }
-  return { presses: best ?? [], exact: isSmall };
+  return { presses: missedLast(best ?? [], pairs), exact: isSmall };
+}
+
+/** What was missed is mended first: a press that would only repeat misses comes after all that say something new. */
+function missedLast(presses: readonly Press[], pairs: readonly OpenPair[]): Press[] {
+  const isRepeat = ({ shot, proves }: Press) =>
+    proves.length > 0 &&
+    proves.every(
+      (light) => pairs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shot))?.missed === true,
+    );
+  return [...presses.filter((press) => !isRepeat(press)), ...presses.filter(isRepeat)];
 }
 
 /** Fewer presses, then as much as possible proven as early as possible. */
