@@ -22,6 +22,8 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { gzipSync } from 'node:zlib';
+import { benchSetUp } from './benchSetUp.ts';
+import { time } from './benchTime.ts';
 
 /** Judgements the search for the least work may spend. */
 const BUDGET = 1500;
@@ -53,19 +55,6 @@ function rigOf(lights: number): { kit: KitIndex; look: Look } {
         : source.units[model]!;
   }
   return { kit: indexKit({ ...kit, units: [...kit.units, ...made] }), look: { ...source, units } };
-}
-
-/** Median of many runs, in milliseconds, after a warm-up. */
-function time(run: () => void): number {
-  run();
-  const samples: number[] = [];
-  const until = performance.now() + 1500;
-  while (performance.now() < until || samples.length < 3) {
-    const start = performance.now();
-    run();
-    samples.push(performance.now() - start);
-  }
-  return samples.sort((a, b) => a - b)[samples.length >> 1]!;
 }
 
 interface Row {
@@ -292,3 +281,5 @@ function weighApp(folder: string): void {
     `first screen ${sum(first).toFixed(0)} kB gzip (aim: under ${FIRST_SCREEN_AIM_KB}), all of it ${sum(chunks).toFixed(0)} kB`,
   );
 }
+
+benchSetUp(rigOf(60));

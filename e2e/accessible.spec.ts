@@ -72,6 +72,40 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await expectAccessible(page, 'an address nobody knows');
 });
 
+test('no violation while a room is set up', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance/air', 'Air');
+  await page.getByRole('button', { name: 'Sheet for the other crews' }).click();
+  await page.getByRole('button', { name: 'Add another crew' }).click();
+  await page.getByLabel('Channel, if told').fill('many');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('Empty: give it a name.')).toBeVisible();
+  await expectAccessible(page, 'air, a crew being added with faults');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Add an emitter' }).click();
+  await page.getByRole('radio', { name: 'Kind: House network' }).click();
+  await page.getByRole('button', { name: 'Channel 11 is bad here, Plover' }).click();
+  await expect(page.getByText(/bad here, found by/)).toBeVisible();
+  await expectAccessible(page, 'air, an emitter being added, a channel found bad');
+  await goTo(page, '/lines/first-dance/groups', 'Groups');
+  await expectAccessible(page, 'groups');
+  await goTo(page, '/lines/first-dance/cards', 'First dance');
+  await page
+    .getByRole('checkbox', { name: /^Channel: / })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Deal the cards' }).click();
+  await expectAccessible(page, 'cards, one open, being dealt');
+  await goTo(page, '/fire/speeches', 'Fire');
+  await page.getByRole('button', { name: /^Group C alone/ }).click();
+  await expectAccessible(page, 'a test fire, being made');
+  await page.getByRole('radio', { name: 'What Light 9 did: bar' }).click();
+  await page.getByRole('button', { name: 'Log 1 light' }).click();
+  await expectAccessible(page, 'a test fire, missed');
+  await goTo(page, '/lines/regatta-supper/cards', 'Supper in the boathouse');
+  await expectAccessible(page, 'cards, nothing planned');
+});
+
 test('no violation while it loads, where the server cannot be reached, and with sixty lights', async ({
   page,
   trouble,
@@ -97,6 +131,12 @@ test('no violation while it loads, where the server cannot be reached, and with 
   await expectAccessible(page, 'sixty lights, lines');
   await goTo(page, '/', 'Ropewalk wedding');
   await expectAccessible(page, 'sixty lights, tonight');
+  await goTo(page, '/lines/speeches/cards', 'Speeches');
+  await expect(page.getByRole('button', { name: /^Lamp 60, / })).toBeVisible();
+  await expectAccessible(page, 'sixty lights, cards');
+  await goTo(page, '/lines/speeches/groups', 'Groups');
+  await expect(page.getByRole('rowheader', { name: /Lamp 60/ })).toBeVisible();
+  await expectAccessible(page, 'sixty lights, groups');
   let open = () => {};
   await page.route('**/api/rig', async (route) => {
     await new Promise<void>((resolve) => (open = resolve));
@@ -178,6 +218,16 @@ for (const theme of ['sun', 'hush']) {
     await page.getByRole('button', { name: /^Press the shutter/ }).click();
     await page.getByRole('button', { name: 'All as simulated' }).click();
     await expectAccessible(page, 'fire, pressed', CONTRAST);
+    await goTo(page, '/lines/first-dance/air', 'Air');
+    await expectAccessible(page, 'air', CONTRAST);
+    await goTo(page, '/lines/first-dance/groups', 'Groups');
+    await expectAccessible(page, 'groups', CONTRAST);
+    await goTo(page, '/lines/first-dance/cards', 'First dance');
+    await page.getByRole('button', { name: /^All 3 are set, Call 1/ }).click();
+    await expectAccessible(page, 'cards', CONTRAST);
+    await goTo(page, '/fire/speeches', 'Fire');
+    await page.getByRole('button', { name: /^Group C alone/ }).click();
+    await expectAccessible(page, 'a test fire', CONTRAST);
     await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
     await page.getByRole('button', { name: 'Change, Vows' }).click();
     await expect(page.getByLabel('What happens')).toHaveValue('Vows');

@@ -7,7 +7,9 @@ import { emptyState } from '../src/operation/crewState.ts';
 import { dealing, dialling } from '../src/operation/dialling.ts';
 import { importing } from '../src/operation/editsOf.ts';
 import type { Dialled, Unit } from '../src/record/unit.ts';
-import { switchesFor, channelOfSwitches } from '../src/rig/dipSwitches.ts';
+import { numberOf } from '../src/measure/switchPattern.ts';
+import { parseDocument } from '../src/record/kitDocument.ts';
+import { switchesFor } from '../src/rig/dipSwitches.ts';
 import { buildRig, indexKit } from '../src/rig/rig.ts';
 import { judge } from '../src/verdict/judge.ts';
 import { changedText, howToOf, leftText, lineName, lineValue, noteText, whereText } from '../src/words/cardWording.ts';
@@ -155,7 +157,31 @@ test('switches are drawn as the model has them, and read back as the channel', (
   expect(switchesFor(rig, placed, 40)).toBeNull();
   expect(switchesFor(rig, rig.placed.get('light-1')!, 6)).toBeNull();
   for (let channel = 1; channel <= 14; channel++)
-    expect(channelOfSwitches(rig, placed, switchesFor(rig, placed, channel)!)).toBe(channel);
+    expect(1 + numberOf(switchesFor(rig, placed, channel)!)).toBe(channel);
+});
+
+test('a document may write a channel as its switches stand, and is told what is wrong with them', () => {
+  const written = (unit: string, settings: object) => ({
+    ...demo,
+    looks: demo.looks.map((look) =>
+      look.id === 'first-dance'
+        ? { ...look, units: { ...look.units, [unit]: { ...look.units[unit], ...settings } } }
+        : look,
+    ),
+  });
+  const read = (unit: string, settings: object) => {
+    const parsed = parseDocument(written(unit, settings));
+    return parsed.ok ? parsed.document.looks.find(({ id }) => id === 'first-dance')!.units[unit] : parsed.faults[0];
+  };
+  expect(read('answer-1', { channel: null, switches: 'on off on off' })).toMatchObject({ channel: 6 });
+  expect(read('answer-1', { switches: 'on off on off' })).toEqual({ on: true, role: 'remote', channel: 6 });
+  const fault = (unit: string, settings: object) => (read(unit, settings) as { message: string }).message;
+  expect(fault('answer-1', { switches: 'off off off off' })).toMatch(
+    /^set channel 1, and the channel beside them is another/,
+  );
+  expect(fault('answer-1', { channel: null, switches: 'on off on' })).toBe('names 3 switches, and the model has 4');
+  expect(fault('answer-1', { channel: null, switches: 'up down' })).toMatch(/^write the switches as/);
+  expect(fault('light-1', { channel: null, switches: 'on' })).toMatch(/no switches: write its channel$/);
 });
 
 test('units at one place share the way there, and what is set is no stop', () => {

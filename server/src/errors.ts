@@ -15,7 +15,7 @@ export const ERRORS = {
   'record.missing': { status: 404, message: 'There is no such record in your crew.' },
   'route.missing': { status: 404, message: 'There is nothing at this address.' },
   'standin.missing': {
-    status: 503,
+    status: 424,
     message: 'The stand-in kit does not answer. Start it, or note by hand what you see.',
   },
   'server.unavailable': { status: 503, message: 'The database is not there right now. Nothing was stored; try again.' },

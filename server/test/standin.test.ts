@@ -65,6 +65,6 @@ test.each([
 ])('where %s, that is said and nothing else happens', async (_, change) => {
   change();
   const agent = await server.demo();
-  const { body } = await agent.post('/api/standin/press').send(PRESS).expect(503);
+  const { body } = await agent.post('/api/standin/press').send(PRESS).expect(424);
   expect(body.error).toMatchObject({ code: 'standin.missing', message: expect.stringContaining('note by hand') });
 });

@@ -89,8 +89,10 @@ function BeforePress({ judged, readOnly, solo, onSolo }: BeforePressProps) {
   if (solo) return <PressSheet key={pressKey(solo)} judged={judged} press={solo} onDone={() => onSolo(null)} />;
   return (
     <>
-      <Words tone="quiet">Press the shutter here first: you see what should happen, and log what really does.</Words>
       <ProveLook judged={judged} readOnly={readOnly} onPress={onSolo} />
+      <Words tone="quiet">
+        The shutter below is simulated: it shows what should happen, and when, in milliseconds.
+      </Words>
     </>
   );
 }
@@ -109,11 +111,7 @@ function PressOrLog({ shot, pressed, onPress, testLog }: PressOrLogProps) {
   const marked = Object.keys(testLog.seen).length;
   if (marked > 0) return <Button kind="act" label={`Log ${lightsText(marked)}`} onPress={testLog.log} />;
   return (
-    <Button
-      kind={pressed ? 'plain' : 'act'}
-      label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`}
-      onPress={onPress}
-    />
+    <Button kind="plain" label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`} onPress={onPress} />
   );
 }
 

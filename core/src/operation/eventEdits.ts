@@ -105,10 +105,12 @@ export function copyingEvent(
   from: string,
   { copy, newId, born }: { copy: EventHead; newId: () => string; born: string },
 ): Edit[] {
+  // A crew's habit goes with it wherever it works.
+  const firstLetter = state.events.find(({ id }) => id === from)?.firstLetter;
   const own = state.looks.filter((look) => look.event === from);
   const ids = new Map(own.map((look) => [look.id, newId()]));
   return [
-    making({ kind: 'event', id: copy.id }, copy, born),
+    making({ kind: 'event', id: copy.id }, { firstLetter, ...copy }, born),
     ...own.flatMap((look) => copyingLook(look, { id: ids.get(look.id)!, name: look.name, event: copy.id }, born)),
     ...momentsOf(state, from).map(({ notes: _notes, ...moment }) => {
       const id = newId();

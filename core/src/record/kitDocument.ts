@@ -11,6 +11,7 @@ import { profileSchema } from './profileSchema.ts';
 import { unitReferences } from './settings.ts';
 import { onAirSchema } from './onAirSchema.ts';
 import { loggedTestSchema } from './testFire.ts';
+import { withChannels, writtenLookSchema } from './typedSwitches.ts';
 import { unitSchema } from './unitSchema.ts';
 
 export { DOCUMENT_VERSION };
@@ -39,8 +40,10 @@ export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: 
 export function parseDocument(input: unknown): Parsed {
   const current = upToDate(input);
   if ('faults' in current) return { ok: false, faults: current.faults };
-  const result = documentSchema.safeParse(current.document);
-  if (!result.success) return { ok: false, faults: faultsOf(result.error) };
+  const read = withChannels(current.document);
+  const result = documentSchema.safeParse(read.document);
+  if (!result.success) return { ok: false, faults: [...read.faults, ...faultsOf(result.error)] };
+  if (read.faults.length > 0) return { ok: false, faults: read.faults };
   const faults = brokenReferences(result.data);
   return faults.length > 0 ? { ok: false, faults } : { ok: true, document: result.data };
 }
@@ -142,4 +145,7 @@ const sortedKeys = <T>(record: Readonly<Record<string, T>>): Record<string, T> =
 
 /** JSON Schema (draft 2020-12) of the document, published in docs/format. */
 export const documentJsonSchema = (): object =>
-  z.toJSONSchema(documentSchema, { target: 'draft-2020-12', io: 'input' }) as object;
+  z.toJSONSchema(documentSchema.extend({ looks: z.array(writtenLookSchema).max(MAX_RECORDS) }), {
+    target: 'draft-2020-12',
+    io: 'input',
+  }) as object;
