@@ -36,7 +36,7 @@ test('each press says what to expect; what was seen is logged light by light, an
   expect(screen.getAllByText('expect: in the frame')).toHaveLength(2);
   expect(screen.getByRole('button', { name: 'Log 0 lights' })).toBeDisabled();
   await user.click(screen.getByRole('button', { name: 'All fired' }));
-  await user.click(screen.getByRole('radio', { name: 'What Light 9 did: wrong power' }));
+  await user.click(screen.getByRole('radio', { name: 'What Light 9 did: power' }));
   await user.click(screen.getByRole('button', { name: 'Log 2 lights' }));
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(results(server).sort()).toEqual([

@@ -1,15 +1,13 @@
 import { firstCheck } from '@ergon/core/cards/firstCheck';
-import { logging } from '@ergon/core/operation/editsOf';
 import { expectedOf } from '@ergon/core/prove/soloPress';
 import type { Press } from '@ergon/core/prove/testOrder';
 import type { Light } from '@ergon/core/rig/rig';
-import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
 import { isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { firstCheckText } from '@ergon/core/words/cardWording';
 import { pressName, resultText } from '@ergon/core/words/proveWording';
 import { verdictText } from '@ergon/core/words/wording';
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
@@ -20,27 +18,21 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import type { Mark, Marked } from './marked';
+import type { PressLog } from './usePressLog';
 import { useStandinAddress, useStandinPress } from './useStandin';
 
 interface PressSheetProps {
   judged: JudgedLook;
   press: Press;
-  onDone: () => void;
+  pressLog: PressLog;
 }
 
 /** One press: what to switch off, what to expect, what was seen, and after a miss what to look at first. */
-export function PressSheet({ judged, press, onDone }: PressSheetProps) {
-  const { names } = useRig();
-  const [marked, setMarked] = useState<Marked>({});
-  const { logged, log } = useLogged(judged, press);
+export function PressSheet({ judged, press, pressLog: { marked, mark, logged } }: PressSheetProps) {
   const expected = useMemo(() => expectedOf(judged.judgement.rig, press), [judged, press]);
-  const count = Object.keys(marked).length;
-  if (logged) return <Logged judged={judged} press={press} logged={logged} onDone={onDone} />;
+  if (logged) return <Logged judged={judged} press={press} logged={logged} />;
   return (
     <View role="region" aria-label={pressName(press)} style={styles.box}>
-      <Words as="heading" level={2}>
-        {`${pressName(press)}, ${names.unit(press.shot.body)}${press.shot.attitude === 'upright' ? ' upright' : ''}`}
-      </Words>
       <Words>
         {press.letter === null
           ? 'Switch every group on and press.'
@@ -50,8 +42,8 @@ export function PressSheet({ judged, press, onDone }: PressSheetProps) {
         Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
       </Words>
       <View style={styles.row}>
-        <Button label="All fired" onPress={() => setMarked(allFired(press))} />
-        <AskStandin judged={judged} press={press} onSeen={setMarked} />
+        <Button label="All fired" onPress={() => mark(allFired(press))} />
+        <AskStandin judged={judged} press={press} onSeen={mark} />
       </View>
       {press.proves.map((light) => (
         <SeenRow
@@ -59,42 +51,14 @@ export function PressSheet({ judged, press, onDone }: PressSheetProps) {
           light={light}
           expected={expected.find(({ unit }) => unit === light)}
           seen={marked[light] ?? null}
-          onSeen={(mark) => setMarked({ ...marked, [light]: mark })}
+          onSeen={(seen) => mark({ ...marked, [light]: seen })}
         />
       ))}
-      <View style={styles.row}>
-        <Button
-          kind="act"
-          label={count === 1 ? 'Log 1 light' : `Log ${count} lights`}
-          onPress={() => log(marked)}
-          disabled={count === 0}
-        />
-        <Button label="Leave it" onPress={onDone} />
-      </View>
     </View>
   );
 }
 
 const allFired = ({ proves }: Press): Marked => Object.fromEntries(proves.map((light) => [light, { result: 'fired' }]));
-
-/** Logs what was marked, each light with how the camera was held and the settings it was made with. */
-function useLogged({ judgement, look }: JudgedLook, { shot }: Press) {
-  const { queue } = useRig();
-  const [logged, setLogged] = useState<Marked | null>(null);
-  const { rig } = judgement;
-  const log = (marked: Marked) => {
-    const body = rig.bodies.find(({ id }) => id === shot.body)!;
-    const at = new Date().toISOString();
-    const tests = Object.entries(marked).map(([id, mark]) => {
-      const light = rig.placed.get(id) as Light;
-      const made = { fingerprint: fingerprint(rig, light, body), parts: fingerprintParts(rig, light, body) };
-      return { look: look.id, light: id, ...shot, ...mark, ...made, at };
-    });
-    queue.submit(tests.length === 1 ? 'a test fire' : `${tests.length} test fires`, (_, born) => logging(tests, born));
-    setLogged(marked);
-  };
-  return { logged, log };
-}
 
 function AskStandin({ judged, press, onSeen }: { judged: JudgedLook; press: Press; onSeen: (marked: Marked) => void }) {
   const address = useStandinAddress();
@@ -118,7 +82,7 @@ const RESULTS = [
   { value: 'dark', label: 'dark' },
   { value: 'early', label: 'early' },
   { value: 'bar', label: 'bar' },
-  { value: 'power', label: 'wrong power' },
+  { value: 'power', label: 'power' },
 ] as const;
 type ResultValue = (typeof RESULTS)[number]['value'];
 
@@ -154,12 +118,12 @@ function SeenRow({ light, expected, seen, onSeen }: SeenRowProps) {
   );
 }
 
-interface LoggedProps extends PressSheetProps {
+interface LoggedProps extends Omit<PressSheetProps, 'pressLog'> {
   logged: Marked;
 }
 
 /** What was logged; each miss with the first thing to look at and the way there. */
-function Logged({ judged, press, logged, onDone }: LoggedProps) {
+function Logged({ judged, press, logged }: LoggedProps) {
   const { names } = useRig();
   const missed = Object.entries(logged).filter(([, { result }]) => result !== 'fired');
   return (
@@ -172,9 +136,6 @@ function Logged({ judged, press, logged, onDone }: LoggedProps) {
       {missed.map(([light, mark]) => (
         <Miss key={light} judged={judged} press={press} light={light} mark={mark} />
       ))}
-      <View style={styles.row}>
-        <Button kind="act" label="Next press" onPress={onDone} />
-      </View>
     </View>
   );
 }

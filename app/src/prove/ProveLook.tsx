@@ -1,6 +1,6 @@
 import { openPairs, type Press, testOrder } from '@ergon/core/prove/testOrder';
 import { proofsOf } from '@ergon/core/verdict/proof';
-import { orderSentence, pressName } from '@ergon/core/words/proveWording';
+import { orderSentence, pressedBy, pressName } from '@ergon/core/words/proveWording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -44,7 +44,7 @@ export function ProveLook({ judged, readOnly, onPress }: ProveLookProps) {
             <View key={`${press.letter ?? 'all'} ${press.shot.body} ${press.shot.attitude}`} role="listitem">
               <Button
                 label={pressName(press)}
-                detail={`${names.unit(press.shot.body)}${press.shot.attitude === 'upright' ? ' upright' : ''}, proves ${press.proves.length}`}
+                detail={`${pressedBy(press, names)}, proves ${press.proves.length}`}
                 kind={index === 0 ? 'act' : 'plain'}
                 onPress={() => onPress(press)}
               />

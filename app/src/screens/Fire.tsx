@@ -1,6 +1,6 @@
-import type { Press } from '@ergon/core/prove/testOrder';
-import { type Shot, shotKey } from '@ergon/core/shot/lightRun';
+import type { Shot } from '@ergon/core/shot/lightRun';
 import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
+import { pressedBy, pressName } from '@ergon/core/words/proveWording';
 import { verdictText } from '@ergon/core/words/wording';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -12,8 +12,10 @@ import { FrameStrip } from '../drawing/FrameStrip';
 import { TimeLine } from '../drawing/TimeLine';
 import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
+import { PressFoot } from '../prove/PressFoot';
 import { PressSheet } from '../prove/PressSheet';
 import { ProveLook } from '../prove/ProveLook';
+import { type PressLog, usePressLog } from '../prove/usePressLog';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -28,7 +30,8 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   const { judgement, look } = judged;
   const [chosenShot, setChosenShot] = useState<string | null>(null);
   const [pressed, setPressed] = useState(false);
-  const [solo, setSolo] = useState<Press | null>(null);
+  const pressLog = usePressLog(judged);
+  const { press: solo } = pressLog;
   const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
@@ -48,13 +51,19 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   };
   return (
     <Page
-      title={pressed ? 'Shutter pressed' : 'Fire'}
-      subtitle={[look.name, shotName(shot), shot.body.settings.shutter, 'simulated'].filter(Boolean).join(' · ')}
+      title={solo ? pressName(solo) : pressed ? 'Shutter pressed' : 'Fire'}
+      subtitle={solo ? `${look.name} · ${pressedBy(solo, names)}` : simulatedText(look.name, shot)}
       before={<LookList current={look.id} place="fire" />}
-      footer={solo ? undefined : <PressOrLog shot={shot} pressed={pressed} onPress={press} testLog={testLog} />}
+      footer={
+        solo ? (
+          <PressFoot pressLog={pressLog} />
+        ) : (
+          <PressOrLog shot={shot} pressed={pressed} onPress={press} testLog={testLog} />
+        )
+      }
     >
-      <ShotChoice judged={judged} shot={shot} onChoose={choose} />
-      {!pressed && <BeforePress judged={judged} readOnly={readOnly} solo={solo} onSolo={setSolo} />}
+      {!solo && <ShotChoice judged={judged} shot={shot} onChoose={choose} />}
+      {!pressed && <BeforePress judged={judged} readOnly={readOnly} pressLog={pressLog} />}
       {pressed && (
         <>
           <Block label="Result">
@@ -76,28 +85,28 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   );
 }
 
+const simulatedText = (look: string, shot: Shot): string =>
+  [look, shotName(shot), shot.body.settings.shutter, 'simulated'].filter(Boolean).join(' · ');
+
 interface BeforePressProps {
   judged: JudgedLook;
   readOnly: boolean;
-  /** The test fire that is being made. */
-  solo: Press | null;
-  onSolo: (press: Press | null) => void;
+  pressLog: PressLog;
 }
 
 /** The test fires still to make, or the one that is being made. */
-function BeforePress({ judged, readOnly, solo, onSolo }: BeforePressProps) {
-  if (solo) return <PressSheet key={pressKey(solo)} judged={judged} press={solo} onDone={() => onSolo(null)} />;
+function BeforePress({ judged, readOnly, pressLog }: BeforePressProps) {
+  const { press, start } = pressLog;
+  if (press) return <PressSheet judged={judged} press={press} pressLog={pressLog} />;
   return (
     <>
-      <ProveLook judged={judged} readOnly={readOnly} onPress={onSolo} />
+      <ProveLook judged={judged} readOnly={readOnly} onPress={start} />
       <Words tone="quiet">
         The shutter below is simulated: it shows what should happen, and when, in milliseconds.
       </Words>
     </>
   );
 }
-
-const pressKey = ({ letter, shot }: Press): string => `${letter ?? 'all'} ${shotKey(shot)}`;
 
 interface PressOrLogProps {
   shot: Shot;

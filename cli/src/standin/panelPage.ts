@@ -1,6 +1,6 @@
 /** The stand-in kit's pages: plain panels of our own, one for each unit. */
 import { cardLines } from '@ergon/core/cards/cardLines';
-import type { SettingPath } from '@ergon/core/record/settings';
+import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import type { Placed, Rig } from '@ergon/core/rig/rig';
 import { lineName } from '@ergon/core/words/cardWording';
 import type { StandinKit } from './standinKit.ts';
@@ -30,6 +30,13 @@ export function panelSettings(rig: Rig, placed: Placed): SettingPath[] {
   return [...new Set<SettingPath>(['on', ...lines, 'asleep', 'cells'])];
 }
 
+/** As it is typed: switches are on or off. */
+function writtenValue(value: SettingValue): string {
+  if (value == null) return '';
+  if (typeof value === 'boolean') return value ? 'on' : 'off';
+  return typeof value === 'string' ? value : JSON.stringify(value);
+}
+
 export function kitPage(kit: StandinKit): string {
   const rows = kit.placed().map(({ id, unit, settings }) => {
     const state = [
@@ -46,7 +53,7 @@ export function kitPage(kit: StandinKit): string {
 export function unitPage(kit: StandinKit, placed: Placed, rig: Rig, fault: string | null): string {
   const fields = panelSettings(rig, placed).map((setting) => {
     const value = kit.get(placed.id, setting);
-    const written = value == null ? '' : typeof value === 'string' ? value : JSON.stringify(value);
+    const written = writtenValue(value);
     const name = escaped(lineName(setting));
     return (
       `<form method="post"><label for="${setting}">${name}</label><input type="hidden" name="setting" value="${setting}">` +

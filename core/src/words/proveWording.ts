@@ -9,6 +9,10 @@ import type { Names } from './settingWords.ts';
 export const pressName = ({ letter }: Pick<Press, 'letter'>): string =>
   letter === null ? 'All together' : `Group ${letter} alone`;
 
+/** "Body 1 upright". */
+export const pressedBy = ({ shot }: Pick<Press, 'shot'>, names: Names): string =>
+  `${names.unit(shot.body)}${shot.attitude === 'upright' ? ' upright' : ''}`;
+
 /** "4 presses prove what is left." */
 export function orderSentence({ presses, exact }: TestOrder): string {
   if (presses.length === 0) return 'Everything here is proven.';
