@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type CardLine, cardLines } from '../src/cards/cardLines.ts';
 import { type Card, cardsOf, leftOn } from '../src/cards/cards.ts';
+import { firstCheck, type Missed } from '../src/cards/firstCheck.ts';
 import { dealRounds, type Stop, stopsOf } from '../src/cards/rounds.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
@@ -10,9 +11,18 @@ import type { Dialled, Unit } from '../src/record/unit.ts';
 import { numberOf } from '../src/measure/switchPattern.ts';
 import { parseDocument } from '../src/record/kitDocument.ts';
 import { switchesFor } from '../src/rig/dipSwitches.ts';
-import { buildRig, indexKit } from '../src/rig/rig.ts';
+import { buildRig, indexKit, type Light } from '../src/rig/rig.ts';
 import { judge } from '../src/verdict/judge.ts';
-import { changedText, howToOf, leftText, lineName, lineValue, noteText, whereText } from '../src/words/cardWording.ts';
+import {
+  changedText,
+  firstCheckText,
+  howToOf,
+  leftText,
+  lineName,
+  lineValue,
+  noteText,
+  whereText,
+} from '../src/words/cardWording.ts';
 import { namesOf } from '../src/words/wording.ts';
 import { demo } from './demo.ts';
 
@@ -204,6 +214,42 @@ test('every line of every card of the demo has a name and a value', () => {
   }
   expect(cardLines(rigOf('first-dance'), rigOf('first-dance').placed.get('light-1')!).length).toBe(7);
   expect(leftOn({ lines: [] })).toBe(0);
+});
+
+test('after a miss the first thing to look at is what it is about, on the light before what speaks to it', () => {
+  const rig = rigOf('speeches');
+  const light = (of: typeof rig, id: string) => of.placed.get(id) as Light;
+  const told = (id: string, miss: Missed, of = rig) => {
+    const check = firstCheck(of, light(of, id), 'body-1', miss);
+    return firstCheckText(check, of.placed.get(check.unit)!, names);
+  };
+  expect(told('light-2', { result: 'dark' })).toBe('Channel 11 on Light 2: nobody has dialled it yet.');
+  expect(told('light-1', { result: 'wrong', wrong: 'power' })).toBe(
+    'Group A power 1/8 (-3 stops) on Sender 1: nobody has dialled it yet.',
+  );
+  expect(told('light-1', { result: 'wrong', wrong: 'bar' })).toBe(
+    'Shutter 1/160 on Body 1: nobody has dialled it yet.',
+  );
+  // A receiver is what hears: its channel comes before that of its light.
+  expect(told('light-9', { result: 'dark' })).toBe('Channel 11 on Perch 1: nobody has dialled it yet.');
+  // Once the cards say that all of it is set, the unit itself is read.
+  const dialled = (unit: Unit): Unit => {
+    const lines = rig.placed.has(unit.id) ? cardLines(rig, rig.placed.get(unit.id)!) : [];
+    return {
+      ...unit,
+      dialled: Object.fromEntries(lines.map(({ setting, planned }) => [setting, tick(planned as string)])),
+    };
+  };
+  const set = rigOf('speeches', demo.units.map(dialled));
+  expect(told('light-2', { result: 'dark' }, set)).toMatch(/^Read Channel 11 on Light 2 off the unit itself/);
+  const moved = {
+    ...set,
+    placed: new Map(set.placed).set('light-2', {
+      ...light(set, 'light-2'),
+      settings: { ...light(set, 'light-2').settings, group: 'C' },
+    }),
+  };
+  expect(told('light-2', { result: 'dark' }, moved)).toBe('Group C on Light 2: it changed since it was dialled.');
 });
 
 test('no dealing has a shorter longest round, on 200 random ones', () => {

@@ -43,7 +43,8 @@ export function firstCheck(rig: Rig, light: Light, body: string, { result, wrong
   const at = rig.placed.get(body);
   const units = [...new Set([hearer, light, ...sendersServing(rig, light), ...(at ? [at] : [])])];
   const lines = units.flatMap((placed) => cardLines(rig, placed).map((line) => ({ placed, line })));
-  const rank = ({ line }: (typeof lines)[number]): number => about.indexOf(fieldOf(line.setting));
+  const letter = hearer.settings.group ?? null;
+  const rank = ({ line }: (typeof lines)[number]): number => about.indexOf(fieldOf(line.setting, letter) ?? '');
   const concerned = lines.filter((one) => rank(one) >= 0).sort((a, b) => rank(a) - rank(b));
   const loose = concerned.find(({ line }) => line.state === 'open' || line.state === 'changed');
   if (loose) return { at: 'card', unit: loose.placed.id, line: loose.line };
@@ -51,4 +52,10 @@ export function firstCheck(rig: Rig, light: Light, body: string, { result, wrong
   return { at: 'unit', unit: first?.placed.id ?? light.id, line: first?.line ?? null };
 }
 
-const fieldOf = (setting: string): string => groupPartsOf(setting)?.field ?? setting;
+/** What a line is about; null for what a sender tells another letter than the light's. */
+function fieldOf(setting: string, letter: string | null): string | null {
+  const group = groupPartsOf(setting);
+  if (!group) return setting;
+  if (group.letter !== letter) return null;
+  return group.field === 'on' ? 'group' : group.field;
+}
