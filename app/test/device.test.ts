@@ -105,6 +105,11 @@ describe('reading back', () => {
     });
     expect(upToDate(read)).toBe(read);
     expect(upToDate(undefined)).toBeUndefined();
+    // Kept by an app that knew nothing of the air yet.
+    const { onAir: _onAir, ...before } = read.clientState.queries[1]!.state.data as { onAir: unknown };
+    const queries = [read.clientState.queries[0]!, { ...read.clientState.queries[1]!, state: { data: before } }];
+    const now = upToDate({ ...read, clientState: { ...read.clientState, queries } } as never)!;
+    expect(now.clientState.queries[1]!.state.data).toMatchObject({ crew: { id: 'c' }, onAir: [] });
   });
 
   test('what an Ergon of before kept becomes an operation; what is torn is put aside', () => {

@@ -146,6 +146,14 @@ test('the next thing to do: faults first, then what is unrecorded, then test fir
     button: { place: 'fire' },
   });
   expect(next([])).toMatchObject({ button: { place: 'events', event: 'ropewalk' } });
+  // Once somebody has begun to tick cards, what is left of them comes before test fires.
+  const dialled = { channel: { value: 11, by: 'Ines', at: '2027-06-12T13:00:00Z' } };
+  const units = rig.units.map((unit) => (unit.id === 'light-1' ? { ...unit, dialled } : unit));
+  const begun = judgeLook(indexKit({ ...rig, units }), { ...rig.looks.find(({ id }) => id === 'speeches')! }, rig);
+  expect(next([begun])).toEqual({
+    sentence: expect.stringMatching(/^Speeches: \d+ settings on 9 units are not dialled yet\.$/),
+    button: { label: 'Its cards', place: 'cards', look: 'speeches' },
+  });
 });
 
 test('ids are made from labels and never collide', () => {

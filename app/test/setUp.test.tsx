@@ -103,7 +103,7 @@ describe('air', () => {
     const { user } = show(<AirPage />);
     await user.click(await screen.findByRole('button', { name: 'Sheet for the other crews' }));
     const sheet = screen.getByRole('region', { name: 'Sheet for the other crews' });
-    expect(sheet).toHaveTextContent('Plover: channel 17, ID 27');
+    expect(sheet).toHaveTextContent('Plover: channel 11, ID 27, going to channel 17, ID 27');
     expect(sheet).toHaveTextContent('Film crew: triggers not told');
   });
 

@@ -2,22 +2,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { main } from '../src/main';
+import { run } from './run';
 
 const DEMO = join(__dirname, '../../demo/ropewalk.json');
 const folder = mkdtempSync(join(tmpdir(), 'ergon-cli-'));
 
 afterAll(() => rmSync(folder, { recursive: true }));
-
-async function run(...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = await main(args, {
-    stdout: { write: (text) => (out += text) },
-    stderr: { write: (text) => (err += text) },
-  });
-  return { code, out, err };
-}
 
 function file(name: string, text: string): string {
   const path = join(folder, name);

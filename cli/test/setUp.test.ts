@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseDocument } from '@ergon/core/record/kitDocument';
-import { main } from '../src/main';
+import { run } from './run';
 import { StandinKit, type StandinEvent } from '../src/standin/standinKit';
 import { typedValue } from '../src/standin/standinServer';
 
@@ -16,16 +16,6 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const parsed = parseDocument(JSON.parse(readFileSync(DEMO, 'utf8')));
 if (!parsed.ok) throw new Error('the demo is not sound');
 const demo = parsed.document;
-
-async function run(...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = await main(args, {
-    stdout: { write: (text) => (out += text) },
-    stderr: { write: (text) => (err += text) },
-  });
-  return { code, out, err };
-}
 
 function changed(change: (document: typeof demo) => void): string {
   const document = structuredClone(demo);

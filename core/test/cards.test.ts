@@ -6,7 +6,7 @@ import { dealRounds, type Stop, stopsOf } from '../src/cards/rounds.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
 import { dealing, dialling } from '../src/operation/dialling.ts';
-import { importing } from '../src/operation/editsOf.ts';
+import { importing, startingAgain } from '../src/operation/editsOf.ts';
 import type { Dialled, Unit } from '../src/record/unit.ts';
 import { numberOf } from '../src/measure/switchPattern.ts';
 import { parseDocument } from '../src/record/kitDocument.ts';
@@ -146,6 +146,17 @@ test('two members who tick two lines of one card both win, and the same line twi
   });
   const other = applyOperation(again.state, dialling(start, 'light-1', [{ setting: 'channel', dialled: tick(7) }]));
   expect(other.conflicts.map(({ why }) => why)).toEqual(['changed']);
+});
+
+test('a document that says nothing of what is dialled leaves it, and starting again clears it', () => {
+  const ticked = applyOperation(start, dialling(start, 'light-1', [{ setting: 'channel', dialled: tick(11) }])).state;
+  const dialled = (state: typeof start) => state.units.find(({ id }) => id === 'light-1')!.dialled;
+  expect(dialled(applyOperation(ticked, importing(ticked, demo, 'again')).state)).toEqual({ channel: tick(11) });
+  const told = { ...demo, units: withUnit('light-1', { dialled: { group: tick('B') } }) };
+  expect(dialled(applyOperation(ticked, importing(ticked, told, 'again')).state)).toEqual({ group: tick('B') });
+  const again = applyOperation(ticked, startingAgain(ticked, demo, 'again'));
+  expect(again.conflicts).toEqual([]);
+  expect(dialled(again.state)).toBeUndefined();
 });
 
 test('dealing touches only units that are there and go to somebody else', () => {

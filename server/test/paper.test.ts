@@ -36,7 +36,7 @@ async function read(path: string): Promise<Read> {
   return JSON.parse(told.toString('utf8')) as Read;
 }
 
-test.each(['first-dance', 'slipway', 'vows'])(
+test.each(readDemo().looks.map(({ id }) => id))(
   'every setting of every card of %s is on its paper, two cards a page where they fit',
   async (id) => {
     const { pages, title, tagged, fonts } = await read(`cards/${id}`);
@@ -59,7 +59,7 @@ test.each(['first-dance', 'slipway', 'vows'])(
         lines++;
       }
     }
-    expect(lines).toBeGreaterThan(20);
+    expect(lines).toBeGreaterThan(5);
     expect(pages.length).toBeGreaterThanOrEqual(Math.ceil(cards.length / 2));
     expect(pages.length).toBeLessThanOrEqual(Math.ceil(cards.length / 2) + 1);
     pages.forEach((text, index) => expect(text).toContain(`page ${index + 1} of ${pages.length}`));
@@ -70,7 +70,7 @@ test.each(['first-dance', 'slipway', 'vows'])(
 
 test('the air sheet says ours, theirs, what was agreed, and why', async () => {
   const text = (await read('air/ropewalk')).pages.join(' ');
-  expect(text).toContain('Plover: channel 17, ID 27');
+  expect(text).toContain('Plover: channel 11, ID 27, going to channel 17, ID 27');
   expect(text).toContain('Film crew: triggers not told');
   expect(text).toContain('only 2.5 MHz from Guests’ network');
   expect(text).toContain('legal where you are');

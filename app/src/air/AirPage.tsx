@@ -1,5 +1,5 @@
 import { airChanges } from '@ergon/core/air/airChanges';
-import { type EventLooks, planEventAir } from '@ergon/core/air/eventAir';
+import { type EventLooks, notedEmitters, planEventAir } from '@ergon/core/air/eventAir';
 import type { AirPlan } from '@ergon/core/air/airPlan';
 import { airOf } from '@ergon/core/rig/otherCrews';
 import { exhaustedAdvice, planSentence } from '@ergon/core/words/airWording';
@@ -33,7 +33,7 @@ function Air({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
   const wide = useWide();
   const plan = useMemo(() => planEventAir(looks), [looks]);
   const onAir = airOf(of.look, looks.onAir);
-  const noted = looks.looks.flatMap((look) => look.emitters ?? []);
+  const noted = notedEmitters(looks);
   const subtitle = [of.event.name, of.event.venue].filter(Boolean).join(' · ');
   return (
     <LineView view="Air" title="Air" subtitle={subtitle} of={of}>

@@ -4,10 +4,14 @@ import type { GroupTask } from '@ergon/core/groups/groupWants';
 import type { Look } from '@ergon/core/record/look';
 import Footprints from 'lucide-react-native/icons/footprints';
 import { StyleSheet, View } from 'react-native';
+import Svg, { Circle } from 'react-native-svg';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+
+/** Width of a mark, in px. */
+const MARK = 16;
 
 interface GroupTableProps {
   task: GroupTask;
@@ -75,9 +79,16 @@ function CellMark({ cell: { by, walk } }: { cell: GroupCell }) {
   if (by === null) return <View style={[styles.none, { backgroundColor: colours.rule }]} />;
   if (walk) return <Footprints size={20} color={colours.fault} />;
   return (
-    <View
-      style={[styles.mark, { borderColor: colours.ink, backgroundColor: by === 'told' ? colours.ink : 'transparent' }]}
-    />
+    <Svg width={MARK} height={MARK} aria-hidden>
+      <Circle
+        cx={MARK / 2}
+        cy={MARK / 2}
+        r={MARK / 2 - 1}
+        fill={by === 'told' ? colours.ink : 'none'}
+        stroke={colours.ink}
+        strokeWidth={2}
+      />
+    </Svg>
   );
 }
 
@@ -117,7 +128,6 @@ const styles = StyleSheet.create({
   letter: { width: 28 },
   cell: { width: 34, alignItems: 'center', justifyContent: 'center' },
   none: { width: 10, height: 2 },
-  mark: { width: 16, height: 16, borderRadius: 8, borderWidth: 2 },
   key: { paddingTop: space.base, gap: space.small },
   marks: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base },
   marked: { flexDirection: 'row', alignItems: 'center', gap: space.tiny },

@@ -1,5 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { abilityLines } from '@ergon/core/describe/profileAbilities';
+import { dialling, RESET } from '@ergon/core/operation/dialling';
 import { changing, removing } from '@ergon/core/operation/editsOf';
 import type { Profile } from '@ergon/core/record/profile';
 import type { Unit } from '@ergon/core/record/unit';
@@ -50,7 +51,12 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
   const on = { kind: 'unit', id: unit.id } as const;
   const save = (entry: Entry) => {
     const doc = { ...seen, ...patchOf(entry) };
-    queue.submit(`edit of ${unit.label}`, (rig) => changing(rig, { on, seen, doc }));
+    // What is to be reset anew was not reset, whatever was ticked before.
+    const isNew = doc.resetFirst === true && seen.resetFirst !== true;
+    queue.submit(`edit of ${unit.label}`, (rig) => [
+      ...changing(rig, { on, seen, doc }),
+      ...(isNew ? dialling(rig, unit.id, [{ setting: RESET, dialled: null }]) : []),
+    ]);
     onClose();
   };
   const remove = () => {

@@ -105,7 +105,9 @@ function NextThing({ event }: { event: EventHead }) {
               router.push(
                 button.place === 'events'
                   ? { pathname: '/events/[event]', params: { event: button.event } }
-                  : { pathname: `/${button.place}/[look]`, params: { look: button.look } },
+                  : button.place === 'cards'
+                    ? { pathname: '/lines/[look]/cards', params: { look: button.look } }
+                    : { pathname: `/${button.place}/[look]`, params: { look: button.look } },
               )
             }
           />

@@ -1,18 +1,32 @@
 /** The one next thing to do tonight, as a sentence with a button. */
 import type { EventHead } from '@ergon/core/record/event';
+import { cardsOf, linesIn } from '@ergon/core/cards/cards';
+import type { Look } from '@ergon/core/record/look';
 import { tally } from '@ergon/core/verdict/readiness';
+import { toDialText } from '@ergon/core/words/cardWording';
 import type { JudgedLook } from '../rig/judgedLook';
 
 export interface NextStep {
   sentence: string;
   /** Null when there is nothing left to do. */
   button:
-    { label: string; place: 'lines' | 'fire'; look: string } | { label: string; place: 'events'; event: string } | null;
+    | { label: string; place: 'lines' | 'fire' | 'cards'; look: string }
+    | { label: string; place: 'events'; event: string }
+    | null;
 }
 
 const lights = (count: number): string => (count === 1 ? '1 light' : `${count} lights`);
 
-/** Faults come first, then what nobody recorded, then lights without a test fire; within each the earliest look. */
+/** What is left to dial of a look somebody has begun to set up; a crew that ticks no cards is not asked to. */
+function leftToDial({ look, judgement, readiness }: JudgedLook): { look: Look; text: string }[] {
+  if (readiness.every(({ state }) => state === 'proven')) return [];
+  const cards = cardsOf(judgement.rig);
+  const text = toDialText(cards);
+  const isBegun = cards.some((card) => linesIn(card, 'set', 'changed').length > 0);
+  return isBegun && text !== null ? [{ look, text }] : [];
+}
+
+/** Faults come first, then what nobody recorded, then what is left to dial where that is begun, then lights without a test fire; within each the earliest look. */
 export function nextStep(event: EventHead, looks: readonly JudgedLook[]): NextStep {
   if (looks.length === 0)
     return {
@@ -37,6 +51,12 @@ export function nextStep(event: EventHead, looks: readonly JudgedLook[]): NextSt
       button: { label: 'Record it', place: 'lines', look: judged.look.id },
     };
   }
+  const begun = counted.flatMap(({ judged }) => leftToDial(judged)).at(0);
+  if (begun)
+    return {
+      sentence: `${begun.look.name}: ${begun.text}`,
+      button: { label: 'Its cards', place: 'cards', look: begun.look.id },
+    };
   const computed = counted.find(({ count }) => count.computed > 0);
   if (computed) {
     const { judged, count } = computed;

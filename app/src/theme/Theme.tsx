@@ -1,4 +1,5 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { usePrinting } from './usePrinting';
 import { type Palette, palettes, type ThemeName, THEMES } from './tokens';
 
 interface Theme {
@@ -29,7 +30,8 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     document.body.style.background = palettes[name].ground;
     themeColourMeta()?.setAttribute('content', palettes[name].ground);
   }, [name]);
-  const theme = useMemo(() => ({ name, colours: palettes[name], choose }), [name, choose]);
+  const printing = usePrinting();
+  const theme = useMemo(() => ({ name, colours: palettes[printing ? 'sun' : name], choose }), [name, printing, choose]);
   return <ThemeContext.Provider value={theme}>{children}</ThemeContext.Provider>;
 }
 

@@ -7,6 +7,7 @@ import type { LoggedTest, TestFire } from '../record/testFire.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
+import { dialling } from './dialling.ts';
 import { Draft } from './draft.ts';
 import { dialledField, type Edit, isSame, readField } from './edit.ts';
 import type { Unit } from '../record/unit.ts';
@@ -66,11 +67,16 @@ export const changing = (state: CrewState, of: { on: RecordRef; seen: AnyDoc; do
 
 function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: AnyDoc; doc: AnyDoc }): Edit[] {
   const next = tidied(on, doc);
-  return fieldsOf(on, seen, next).flatMap((field): Edit[] => {
+  // A list or a document of units says nothing of what is dialled: that stays as somebody dialled it.
+  const isSilent = on.kind === 'unit' && (next as Unit).dialled === undefined;
+  const known = isSilent ? withoutDialled(seen as Unit) : seen;
+  return fieldsOf(on, known, next).flatMap((field): Edit[] => {
     const [from, to] = [readField(on, seen, field), readField(on, next, field)];
     return isSame(from, to) ? [] : [{ edit: 'field', on, born, field, from, to }];
   });
 }
+
+const withoutDialled = ({ dialled: _dialled, ...unit }: Unit): Unit => unit;
 
 function fieldsOf(on: RecordRef, ...docs: readonly AnyDoc[]): string[] {
   const fields = new Set(docs.flatMap((doc) => Object.keys(doc)));
@@ -142,6 +148,13 @@ function puttingLook(state: CrewState, { units, ...head }: Look, born: string): 
   };
 }
 
+/** What importing leaves: everything dialled on a unit, taken back. */
+function undialling(state: CrewState, id: string): Edit[] {
+  const unit = state.units.find((one) => one.id === id);
+  const lines = Object.keys(unit?.dialled ?? {}).map((setting) => ({ setting, dialled: null }));
+  return dialling(state, id, lines);
+}
+
 /** Makes the crew hold what a document holds, and nothing else. */
 export function startingAgain(state: CrewState, document: KitDocument, born: string): Edit[] {
   const kept = (list: readonly { id: string }[]) => new Set(list.map(({ id }) => id));
@@ -153,6 +166,7 @@ export function startingAgain(state: CrewState, document: KitDocument, born: str
   return [
     ...others('test', state.tests, new Set(state.tests.filter(isSameAgain).map(({ id }) => id))),
     ...importing(state, document, born),
+    ...document.units.flatMap((unit) => (unit.dialled ? [] : undialling(state, unit.id))),
     // Importing leaves a test fire that is there as it is: one that says otherwise has been removed, and is made anew.
     ...document.tests.flatMap((doc) =>
       known.has(doc.id) && !isSameAgain(doc) ? [making({ kind: 'test', id: doc.id }, doc, born)] : [],

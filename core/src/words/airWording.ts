@@ -120,13 +120,19 @@ export const planSentence = ({ nets, exact }: AirPlan): string => {
   return exact ? what : `${what} A good plan; there are too many nets to weigh every other.`;
 };
 
+/** Where a net is, and where it goes while the plan is not set yet. */
+const oursText = ({ net, to }: NetPlan): string => {
+  const going = isSameSeat(net.now, to) ? '' : `, going to ${seatText(net, to)}`;
+  return `${net.family.name}: ${seatText(net, net.now)}${going}`;
+};
+
 /** The sheet to hand to other crews: who sits where, and what was agreed. */
 export function airSheet(plan: AirPlan, onAir: readonly OnAir[], names: Names): { heading: string; lines: string[] }[] {
   const crews = onAir.filter((one) => one.sort === 'crew');
   const emitters = onAir.filter((one) => one.sort === 'emitter');
   const agreed = crews.filter((one) => one.agreed === true);
   return [
-    { heading: 'Ours', lines: plan.nets.map(({ net, to }) => `${net.family.name}: ${seatText(net, to)}`) },
+    { heading: 'Ours', lines: plan.nets.map((net) => oursText(net)) },
     { heading: 'Theirs', lines: crews.map((one) => `${one.name}: ${toldByCrew(one, names)}`) },
     { heading: 'Also on the air', lines: emitters.map((one) => `${one.name}: ${spanText(one.mhz, one.widthMhz)}`) },
     { heading: 'Agreed', lines: agreed.map(({ name }) => `with ${name}`) },
