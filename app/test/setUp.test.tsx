@@ -271,18 +271,6 @@ describe('cards', () => {
     expect(server.rig.units.some(({ dealtTo }) => dealtTo != null)).toBe(false);
   });
 
-  test('lines are whole only once what is planned is dialled', async () => {
-    const { user, sent } = show(<CardsPage />);
-    for (;;) {
-      const all = screen.queryByRole('button', { name: /^(All \d+ are set|It is set), / });
-      const next = screen.queryByRole('button', { name: /^Next: / });
-      if (!all && !next && sent.length > 0) break;
-      await user.click(all ?? next ?? (await screen.findByRole('button', { name: /^All \d+ are set/ })));
-    }
-    expect(screen.getByText('Everything here is set.')).toBeInTheDocument();
-    expect(screen.getByText('Everything planned is dialled')).toBeInTheDocument();
-  });
-
   test('what a look still needs dialled is said on its lines, with the way to the cards', async () => {
     const { user } = show(<Lines />);
     expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();

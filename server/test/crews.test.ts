@@ -57,13 +57,20 @@ test('the ways in are sign-in and operations; the rest is read', () => {
     'get /document/profiles/:id',
     'get /feed',
     'get /operations',
+    'get /paper/air/:event',
+    'get /paper/cards/:look',
+    'get /paper/evening/:event',
+    'get /paper/groups/:event',
+    'get /paper/lines/:look',
     'get /rig',
     'get /session',
+    'get /standin',
     'post /crews',
     'post /demo',
     'post /members',
     'post /operations',
     'post /session',
+    'post /standin/press',
   ]);
 });
 

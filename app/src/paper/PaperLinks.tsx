@@ -21,11 +21,9 @@ const SIZES = [
 export function PaperLinks({ of, id }: PaperLinksProps) {
   const { saveState, waits } = useRig();
   return (
-    <View role="region" aria-label="On paper" style={styles.box}>
+    <View role="region" aria-label="Print" style={styles.box}>
       <Words as="small" tone="quiet">
-        {saveState === 'waiting'
-          ? `On paper: without the ${waits.length} changes that wait on this device.`
-          : 'On paper'}
+        {saveState === 'waiting' ? `Print, without the ${waits.length} changes that wait on this device` : 'Print'}
       </Words>
       <View style={styles.row}>
         {SIZES.map(({ size, label }) => (

@@ -11,7 +11,7 @@ const STYLE = `
     display: block !important; height: auto !important; min-height: 0 !important; flex: none !important; overflow: visible !important;
   }
   #root div { background-color: transparent !important; color: #000 !important; border-color: #000 !important; }
-  [role='navigation'], [role='button'], [role='status'], [role='radiogroup'], [aria-label='On paper'], button, a[target] {
+  [role='navigation'], [role='button'], [role='status'], [role='radiogroup'], [aria-label='Print'], button, a[target] {
     display: none !important;
   }
 }`;

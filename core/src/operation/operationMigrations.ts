@@ -92,6 +92,7 @@ export function stateTo3(state: Record<string, unknown>): Record<string, unknown
     key.startsWith('look/') ? [[key.replace('look/', 'moment/'), id]] : [],
   );
   return {
+    onAir: [],
     ...rest,
     events: isObject(event) ? [bare(eventTo3(event as Fields))] : [],
     moments: looks.map(rankedMomentTo3),
