@@ -1,7 +1,7 @@
 import { type Card, cardsOf, leftOn, linesIn } from '@ergon/core/cards/cards';
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
@@ -33,11 +33,14 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const cards = useMemo(() => cardsOf(judgement.rig, judgement.findings), [judgement]);
   const [whose, setWhose] = useState<string>(EVERYBODY);
   // A card stays open when its last line is ticked: what comes next is asked for.
-  const [chosen, setChosen] = useState<string | null>(() => asked ?? cards.find(isOpen)?.unit ?? null);
+  const [first] = useState<string | null>(() => asked ?? cards.find(isOpen)?.unit ?? null);
+  const [chosen, setChosen] = useState(first);
   const mine = whose === EVERYBODY ? cards : cards.filter(({ placed }) => placed.unit.dealtTo === whose);
   const open = mine.find(({ unit }) => unit === chosen) ?? mine.find(isOpen) ?? mine[0] ?? null;
   const me = rig?.member.name ?? '';
-  const shown = open && <OpenCard key={open.unit} card={open} rig={judgement.rig} readOnly={of.readOnly} />;
+  const shown = open && (
+    <OpenCard key={open.unit} card={open} rig={judgement.rig} readOnly={of.readOnly} brought={open.unit !== first} />
+  );
   return (
     <LineView
       view="Cards"
@@ -45,7 +48,13 @@ function Cards({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
       subtitle={doneText(cards)}
       of={of}
       footer={open && !of.readOnly && <CardFoot card={open} cards={mine} onOpen={setChosen} look={of.look.id} />}
-      after={wide && <View style={styles.beside}>{shown}</View>}
+      after={
+        wide && (
+          <ScrollView style={styles.beside} contentContainerStyle={styles.padded} tabIndex={0}>
+            {shown}
+          </ScrollView>
+        )
+      }
     >
       {cards.length === 0 && <Words>No unit is in this look yet. Put some in on its lines.</Words>}
       {!wide && shown}
@@ -104,5 +113,6 @@ function Whose({ cards, me, value, onChoose }: WhoseProps) {
 }
 
 const styles = StyleSheet.create({
-  beside: { width: 420, padding: space.gap },
+  beside: { width: 420, flexGrow: 0 },
+  padded: { padding: space.gap },
 });

@@ -7,6 +7,7 @@ import { findingText } from '@ergon/core/words/findingWording';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import Check from 'lucide-react-native/icons/check';
+import { type RefObject, useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
@@ -19,15 +20,23 @@ interface OpenCardProps {
   card: Card;
   rig: Rig;
   readOnly: boolean;
+  /** Asked for from further down: its top comes into view. */
+  brought: boolean;
 }
 
 /** One unit's card: its label as on its tape, and each line to dial, large enough to read at arm's length. */
-export function OpenCard({ card, rig, readOnly }: OpenCardProps) {
+export function OpenCard({ card, rig, readOnly, brought }: OpenCardProps) {
+  const top = useTopInView(brought);
   const { names } = useRig();
   const colours = useColours();
   const { unit, profile } = card.placed;
   return (
-    <View role="region" aria-label={`Card of ${unit.label}`} style={[styles.card, { borderColor: colours.ink }]}>
+    <View
+      ref={top}
+      role="region"
+      aria-label={`Card of ${unit.label}`}
+      style={[styles.card, { borderColor: colours.ink }]}
+    >
       <View>
         <Words as="tape">{unit.label}</Words>
         <Words tone="quiet">{[`${profile.maker} ${profile.model}`, whereText(card)].join(' · ')}</Words>
@@ -47,6 +56,16 @@ export function OpenCard({ card, rig, readOnly }: OpenCardProps) {
       ))}
     </View>
   );
+}
+
+/** A card is read from its top, wherever the page was scrolled to when it was asked for. */
+function useTopInView(brought: boolean): RefObject<View | null> {
+  const top = useRef<View>(null);
+  useEffect(() => {
+    // On the web a view is an element; the browser of the tests does not scroll.
+    if (brought) (top.current as unknown as Partial<HTMLElement> | null)?.scrollIntoView?.({ block: 'start' });
+  }, [brought]);
+  return top;
 }
 
 interface LineProps {
