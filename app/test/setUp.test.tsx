@@ -36,6 +36,7 @@ describe('air', () => {
     expect(
       screen.getByText(/Plover goes from channel 11, ID 27 to channel 17, ID 27: only 2.5 MHz from Guests’ network/),
     ).toBeInTheDocument();
+    expect(screen.getByText('Not told yet: Film crew. Ask them: until then nobody can be sure.')).toBeInTheDocument();
     await user.click(screen.getByRole('button', { name: /^Set it so/ }));
     await waitFor(() => expect(sent).toHaveLength(1));
     for (const look of ['vows', 'speeches', 'first-dance'])

@@ -7,6 +7,7 @@ import {
   exhaustedAdvice,
   givenUpText,
   netSentence,
+  notToldText,
   planSentence,
   touchedSentence,
   unknownText,
@@ -39,6 +40,8 @@ export function air(document: KitDocument, { event, json }: AirOptions, say: (te
   } else {
     for (const { of, plan } of plans) {
       say(`${of.head.name}: ${planSentence(plan)}`);
+      const notTold = notToldText(airOf(of, document.onAir));
+      if (notTold) say(`  ${notTold}`);
       for (const net of plan.nets) {
         const parts = [netSentence(net, names), touchedSentence(net, names), givenUpText(net, names), unknownText(net)];
         say(`  ${parts.filter(Boolean).join(' ')}`);

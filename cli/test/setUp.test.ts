@@ -30,6 +30,7 @@ test('air says net by net where to go and why, and fails where a family has no c
   expect(code).toBe(0);
   expect(out).toContain('Plover goes from channel 11, ID 27 to channel 17, ID 27: only 2.5 MHz from Guests’ network.');
   expect(out).toContain('Theirs: Film crew: triggers not told');
+  expect(out).toContain('Not told yet: Film crew. Ask them');
   const crowded = changed(({ onAir }) => {
     for (let channel = 1; channel <= 14; channel++)
       onAir.push({

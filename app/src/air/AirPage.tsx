@@ -2,7 +2,7 @@ import { airChanges } from '@ergon/core/air/airChanges';
 import { type EventLooks, notedEmitters, planEventAir } from '@ergon/core/air/eventAir';
 import type { AirPlan } from '@ergon/core/air/airPlan';
 import { airOf } from '@ergon/core/rig/otherCrews';
-import { exhaustedAdvice, planSentence } from '@ergon/core/words/airWording';
+import { exhaustedAdvice, notToldText, planSentence } from '@ergon/core/words/airWording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
@@ -62,12 +62,14 @@ function Air({ of, looks }: { of: LineViewOf; looks: EventLooks }) {
 function WhatToSet({ of, plan, looks }: { of: LineViewOf; plan: AirPlan; looks: EventLooks }) {
   const { queue } = useRig();
   const changes = airChanges(plan, looks.looks);
+  const notTold = notToldText(airOf(of.look, looks.onAir));
   const apply = () => queue.submit('the plan of the air', (state) => changesEdits(state, changes));
   return (
     <Block label="Plan of the air">
       <Words as="sentence" tone="onBlock" live>
         {planSentence(plan)}
       </Words>
+      {notTold && <Words tone="quietOnBlock">{notTold}</Words>}
       {plan.exhausted.flatMap((id) =>
         exhaustedAdvice(looks.kit.families.get(id)!).map((line) => (
           <Words key={line} tone="quietOnBlock">

@@ -22,6 +22,7 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
   const open = linesIn(card, 'open', 'changed');
   const after = [...cards.slice(cards.indexOf(card) + 1), ...cards.slice(0, cards.indexOf(card))];
   const next = after.find((one) => leftOn(one) > 0);
+  const unplanned = cards.reduce((sum, one) => sum + linesIn(one, 'unplanned').length, 0);
   const { label } = card.placed.unit;
   const wont = () => router.push({ pathname: '/lines/[look]', params: { look } });
   return (
@@ -49,7 +50,7 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
       {open.length === 0 && !next && (
         <View style={styles.main}>
           <Words as="strong" live>
-            Everything here is set.
+            {unplanned === 0 ? 'Everything here is set.' : `All that is planned is set, ${unplanned} not planned.`}
           </Words>
           <Button
             kind="act"

@@ -11,7 +11,7 @@ import {
   type SettingValue,
   withSetting,
 } from '@ergon/core/record/settings';
-import { buildRig, indexKit, isFlash, type KitIndex, type Placed, type Rig } from '@ergon/core/rig/rig';
+import { buildRig, indexKit, type KitIndex, type Placed, type Rig } from '@ergon/core/rig/rig';
 
 type Look = KitDocument['looks'][number];
 
@@ -108,7 +108,7 @@ export class StandinKit {
       this.worn.get(light)!.spent += 2 ** (stops ?? -1);
       this.tell({ unit: light, what: this.get(light, 'cells') === 'flat' ? 'flat' : 'fired' });
     }
-    return observed.filter(({ light }) => this.units.has(light) || isFlash(this.rig(camera).placed.get(light)!));
+    return observed;
   }
 
   /** @returns what ends the listening. */

@@ -65,6 +65,13 @@ export const troublesText = (troubles: readonly Trouble[], names: Names): string
     .map((one) => troubleText(one, names))
     .join('; ');
 
+/** Who is there and has not told what they fire with: until they do, no plan is sure. Empty where everybody told. */
+export function notToldText(onAir: readonly OnAir[]): string {
+  const silent = onAir.filter((one) => one.sort === 'crew' && (one.family == null || one.channel == null));
+  const names = silent.map((one) => ('name' in one ? one.name : ''));
+  return names.length === 0 ? '' : `Not told yet: ${names.join(', ')}. Ask them: until then nobody can be sure.`;
+}
+
 const isSameSeat = (a: Seat, b: Seat): boolean => a.channel === b.channel && a.code === b.code;
 
 /** "Plover stays on channel 11, ID 27." or "Plover goes from channel 11 to channel 4, ID 27: lies inside House network." */

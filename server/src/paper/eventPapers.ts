@@ -15,6 +15,7 @@ import {
   exhaustedAdvice,
   givenUpText,
   netSentence,
+  notToldText,
   planSentence,
   unknownText,
 } from '@ergon/core/words/airWording';
@@ -31,7 +32,7 @@ export function airPaper(sheet: Sheet, of: EventLooks, names: Names): void {
   }
   sheet.gap(8);
   sheet.say('Why', 'heading');
-  sheet.say(planSentence(plan));
+  sheet.say([planSentence(plan), notToldText(airOf(of, of.onAir))].filter(Boolean).join(' '));
   for (const net of plan.nets)
     sheet.say([netSentence(net, names), givenUpText(net, names), unknownText(net)].filter(Boolean).join(' '));
   for (const id of plan.exhausted) for (const line of exhaustedAdvice(of.kit.families.get(id)!)) sheet.say(line);
