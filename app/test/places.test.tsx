@@ -1,7 +1,8 @@
 /** The places of the app: what each shows first, where an odd address leads, and what is logged of a shot. */
 import type { LoggedTest } from '@ergon/core/record/testFire';
 import { fingerprint } from '@ergon/core/verdict/fingerprint';
-import { buildRig, indexKit, isMeantFor, type Light } from '@ergon/core/rig/rig';
+import { isMeantFor } from '@ergon/core/rig/meantFor';
+import { buildRig, indexKit, type Light } from '@ergon/core/rig/rig';
 import { shotRefOf } from '@ergon/core/shot/lightRun';
 import { judge } from '@ergon/core/verdict/judge';
 import { act, render, renderHook, screen, waitFor, within } from '@testing-library/react';

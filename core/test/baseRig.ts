@@ -16,7 +16,7 @@ export interface Spoil {
   /** The firmware each unit shows. */
   firmware?: Record<string, string>;
   /** What the look says of itself. */
-  look?: Pick<Look, 'quietMinutes' | 'emitters'>;
+  look?: Pick<Look, 'quietMinutes' | 'emitters' | 'inTurn'>;
   /** Units the base rig lacks, each with the profile it is made from. */
   add?: Record<string, { like: string; settings: Settings; profile?: string }>;
 }
@@ -66,7 +66,7 @@ const FAMILIES: Family[] = [
 
 /** What a flash can do in every position, with what differs. */
 export function canDo(everywhere: object, differing: FlashProfile['can'] = {}): FlashProfile['can'] {
-  const base = { fire: true, manual: true, ttl: false, hss: false, rear: false, multi: false, ...everywhere };
+  const base = { fire: true, manual: true, ttl: false, hss: false, rear: true, multi: false, ...everywhere };
   return Object.fromEntries(POSITIONS.map((position) => [position, { ...base, ...differing[position] }]));
 }
 
@@ -125,6 +125,7 @@ const PROFILES: Profile[] = [
     maker: 'Maker',
     model: 'Sender',
     kind: 'trigger',
+    sleepMinutes: 0,
     foot: 'k',
     topShoe: 'none',
     radios: [
@@ -137,6 +138,7 @@ const PROFILES: Profile[] = [
     maker: 'Maker',
     model: 'Call',
     kind: 'trigger',
+    sleepMinutes: 0,
     foot: 'centre-only',
     topShoe: 'none',
     radios: [{ family: 'plain', roles: ['master'], dipSwitches: 4 }],
@@ -236,6 +238,7 @@ const MORE_PROFILES: Profile[] = [
     maker: 'Maker',
     model: 'Flag',
     kind: 'trigger',
+    sleepMinutes: 0,
     foot: 'k',
     topShoe: 'k',
     passThroughSwitch: true,

@@ -38,7 +38,12 @@ export function withBlanks({ kit, look }: RandomRig, draw: Draw): RandomRig {
     if (value === null || typeof value !== 'object') return value;
     return Object.fromEntries(Object.entries(value).map(([name, item]) => [name, blank(item, name)]));
   };
-  const profiles = kit.profiles.map((profile): Profile => {
+  // A pulse of unknown length counts as an instant but for a leaf shutter, so only there can it be unrecorded.
+  const bodies = kit.profiles.filter(({ kind }) => kind === 'body');
+  const isLeaf = bodies.every(({ id }) => look.units[id]?.shutterType === 'leaf');
+  const profiles = kit.profiles.map((whole): Profile => {
+    const noDuration = isLeaf && whole.kind === 'flash' && draw.oneIn(2);
+    const profile = noDuration ? { ...whole, duration: null } : whole;
     // What a radio leaves out it has from its family; only its generation can be unrecorded.
     const radios = (profile.radios ?? []).map((radio) => (draw.oneIn(25) ? { ...radio, generation: null } : radio));
     if (profile.kind !== 'body')

@@ -11,6 +11,7 @@ import { namesOf } from '../src/words/wording';
 import { baseKit, baseLook, canDo, groups, judgeBase, LIGHTS } from './baseRig';
 import { type Case, MORE_CASES, set } from './gearCases';
 import { LOOK_CASES } from './lookCases';
+import { ODD_CASES } from './oddCases';
 
 const sealed = { shoe: { system: 'v', centre: false } };
 const radio = (more: object) => ({
@@ -21,6 +22,7 @@ const radio = (more: object) => ({
 const CASES: Case[] = [
   ...MORE_CASES,
   ...LOOK_CASES,
+  ...ODD_CASES,
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'wired', verdict: 'silent', mend: 'fix', note: 'a cable is no way round it' },
   { code: 'body.silent-shutter', spoil: set('body-1', { shutterType: 'electronic' }), light: 'eye', verdict: 'silent', mend: 'fix', note: 'nor is an eye' },

@@ -77,7 +77,11 @@ test('the sync limit is what the simulator finds: clean to 1/200, and what the n
 });
 
 test('a leaf shutter has no rows to miss until it is faster than the delay', () => {
-  const { rig, shot } = pressed({ settings: { 'body-1': { shutterType: 'leaf' } } });
+  const duration = { measure: 't.5' as const, fullUs: 1 };
+  const { rig, shot } = pressed({
+    settings: { 'body-1': { shutterType: 'leaf' } },
+    profiles: { remote: { duration } },
+  });
   const limit = syncLimit(rig, shot, 'remote')!;
   // The pulse comes 500 us after the contact at 0: 1/2000 is 488 us open.
   expect(limit.cleanTo).toBe('1/1600');
@@ -93,7 +97,7 @@ test('what does not fire, or depends on a field nobody recorded, has no picture 
 
 test('both are said in a sentence', () => {
   expect(syncLimitText({ cleanTo: '1/200', beyond: { label: '1/250', lost: 0.06, darkEdge: 'lower', stops: 0 } })).toBe(
-    'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
+    'Clean to 1/200; at 1/250 it loses 6 % at its lower edge.',
   );
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');
   expect(framePreviewText(picture('remote')!)).toBe(

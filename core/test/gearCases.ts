@@ -254,7 +254,7 @@ export const MORE_CASES: Case[] = [
   { code: 'lamp.power-floor', spoil: set('wired', { power: -6 }), light: 'wired', verdict: 'wrong-power', mend: 'fix', params: { limit: -5, stopsOff: 1 } },
   { code: 'lamp.power-ceiling', spoil: set('wired', { power: 0 }), light: 'wired', verdict: 'wrong-power', mend: 'fix', params: { limit: -1 } },
   { code: 'lamp.power-ceiling', spoil: { profiles: { remote: { power: { floor: -7, ceiling: -4, step: 1, scale: 'fraction' } } } }, light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { wanted: -3, limit: -4, stopsOff: -1 } },
-  { code: 'frame.latency', spoil: both(MULTI(5, 20), set('body-1', { shutter: '1/160' })), light: 'remote', verdict: 'late', mend: 'fix', note: 'the last of five pops comes 200 ms after the first' },
+  { code: 'frame.latency', spoil: both(MULTI(5, 20), set('body-1', { shutter: '1/250' }), { profiles: { remote: { ...control({ latencyUs: 1000 }) } } }), light: 'remote', verdict: 'partial', mend: 'fix', note: 'and the first of five pops comes too late for the last rows' },
   { code: 'air.covered', spoil: set('eye', { covered: true }), light: 'eye', verdict: 'silent', mend: 'fix', note: 'a hand on it' },
   { code: 'air.covered', spoil: both(OPTICAL, set('far', { covered: true })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },
   { code: 'air.no-sight', spoil: both(OPTICAL, set('far', { sight: 'blocked' })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },

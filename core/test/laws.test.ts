@@ -8,7 +8,8 @@ import { affectedLights } from '../src/mend/affected.ts';
 import { candidatesFor } from '../src/mend/candidates.ts';
 import { fixesFor } from '../src/mend/fixes';
 import { withChanges } from '../src/record/change.ts';
-import { isMeantFor, type Light, type Rig } from '../src/rig/rig';
+import { isMeantFor } from '../src/rig/meantFor';
+import { type Light, type Rig } from '../src/rig/rig';
 import { withRigChanges } from '../src/rig/rigChanges.ts';
 import { litShare } from '../src/shot/curtain';
 import type { Shot } from '../src/shot/lightRun';
@@ -31,30 +32,55 @@ function cameAsMeant(rig: Rig, shot: Shot, light: Light): boolean {
   if (!isMeantFor(rig, light, shot.body)) return mains.length === 0;
   const [main] = mains;
   if (!main || mains.length > 1 || main.chance !== undefined) return false;
+  const { mode, multiPops } = light.settings;
+  if (mode === 'multi' && main.pops !== multiPops) return false;
+  if (!main.train && !isOnFrame(shot, light, main)) return false;
+  const { between, frames } = paceFor(rig, light, shot);
+  if (between !== null && !keepsUp(light, main.power ?? 0, between, frames)) return false;
+  return isAsTold(shot, light, main, pulses);
+}
+
+/** Slices of the frame and of a pulse, fine enough to tell a third of a stop. */
+const SLICES = 200;
+
+/** Counted out slice by slice: how much of the pulse or pulses falls on each part of the frame while it is open. */
+function isOnFrame(shot: Shot, light: Light, main: TimelineEvent): boolean {
   const { tauUs, openUs } = shot.curtain;
-  const decayUs = main.train || main.power === undefined ? null : pulseDecayUs(light, main.power);
-  if (decayUs !== null) {
-    const { dark, gradient, mean } = rowLight(tauUs!, openUs!, main.atUs, decayUs);
+  const decayUs = main.power === undefined ? null : pulseDecayUs(light, main.power);
+  const { mode, multiPops, multiHz } = light.settings;
+  const pops = mode === 'multi' ? multiPops! : 1;
+  const times = Array.from({ length: pops }, (_, pop) => main.atUs + Math.round((pop * 1e6) / (multiHz ?? 1)));
+  if (decayUs !== null && (main.tail === true || pops > 1 || litShare(tauUs!, openUs!, main.atUs).share === 1)) {
+    const { dark, gradient, mean } = rowLight(tauUs!, openUs!, times, decayUs);
     if (gradient > 1 / 3 || mean < -1 / 3 || (main.tail && dark > 0)) return false;
   }
-  if (!main.train && !main.tail && litShare(tauUs!, openUs!, main.atUs).share < 1) return false;
-  const { mode, multiPops, multiHz } = light.settings;
-  if (mode === 'multi') {
-    if (main.pops !== multiPops) return false;
-    const last = main.atUs + ((multiPops! - 1) * 1e6) / multiHz!;
-    if (!main.train && litShare(tauUs!, openUs!, Math.round(last)).share < 1) return false;
-  }
-  const between = shot.body.settings.secondsBetween;
-  const frames = shot.body.settings.burstFrames;
-  if (between != null && frames != null)
-    return keepsUp(light, main.power ?? 0, between, frames) && isAsTold(shot, light, main, pulses);
-  if (between != null) {
-    // Under metering the charge is only known between bounds, so the worst case must do.
-    const ready = shot.timeline.find((event) => event.unit === light.id && event.kind === 'ready');
-    const most = light.profile.recycle!.full! * (light.settings.cells === 'low' ? 2 : 1);
-    if ((ready ? ready.atUs - main.atUs : most * 1e6) > between * 1e6 + 1) return false;
-  }
-  return isAsTold(shot, light, main, pulses);
+  if (main.tail) return true;
+  const rows = Array.from({ length: SLICES }, (_, row) => {
+    const opens = ((row + 0.5) / SLICES) * tauUs!;
+    return times.filter((at) => at >= opens - 1e-3 && at <= opens + openUs! + 1e-3).length / pops;
+  });
+  const mean = rows.reduce((sum, share) => sum + share, 0) / SLICES;
+  return rows.every((share) => share > 0) && mean >= 2 ** (-1 / 3);
+}
+
+const CHARGING = { good: 1, cold: 1.5, low: 2, 'nearly empty': 3, flat: 1 } as const;
+
+/** Seconds from pop to pop, and how many in a row: of this body alone, or of all that shoot in turn. */
+function paceFor(rig: Rig, light: Light, shot: Shot): { between: number | null; frames: number | null } {
+  const { secondsBetween = null, burstFrames = null } = shot.body.settings;
+  const others = rig.bodies.filter(
+    (body) => body.id !== shot.body.id && body.settings.secondsBetween != null && isMeantFor(rig, light, body) === true,
+  );
+  const mine = { between: secondsBetween, frames: burstFrames };
+  if (rig.around.inTurn !== true || secondsBetween === null || rig.strangers.has(shot.body.id)) return mine;
+  return others.reduce((pace, { settings, id }) => {
+    if (rig.strangers.has(id)) return pace;
+    const between = 1 / (1 / pace.between! + 1 / settings.secondsBetween!);
+    return {
+      between,
+      frames: pace.frames === null ? null : settings.burstFrames ? pace.frames + settings.burstFrames : null,
+    };
+  }, mine);
 }
 
 function isAsTold(shot: Shot, light: Light, main: TimelineEvent, pulses: readonly TimelineEvent[]): boolean {
@@ -71,10 +97,11 @@ function isAsTold(shot: Shot, light: Light, main: TimelineEvent, pulses: readonl
 }
 
 /** Pop by pop, in seconds of charging time: what a burst takes and what comes back between. */
-function keepsUp({ profile, settings }: Light, power: number, between: number, frames: number): boolean {
-  const factor = settings.cells === 'low' ? 2 : 1;
+function keepsUp({ profile, settings }: Light, power: number, between: number, frames: number | null): boolean {
+  const factor = CHARGING[settings.cells ?? 'good'];
   const full = profile.recycle!.full! * factor;
-  const steady = Math.max(profile.recycle!.floor! * factor, full * 2 ** power) <= between;
+  const steady = Math.max(profile.recycle!.floor! * factor, full * 2 ** power) <= between + 1e-9;
+  if (frames === null) return steady;
   const most = profile.heat?.fullPops;
   if (most != null && frames * 2 ** power > most + 1e-9) return false;
   let seconds = full;

@@ -1,26 +1,17 @@
 /** Random rigs of every shape the model knows, small in their values so that things often match and often do not. */
-import type { Family } from '../src/record/family';
 import type { Look } from '../src/record/look';
-import type {
-  BodyProfile,
-  Capability,
-  FlashProfile,
-  Profile,
-  RadioProfile,
-  TriggerProfile,
-} from '../src/record/profile';
-import { POSITIONS } from '../src/record/profileTerms.ts';
-import type { GroupSettings, Settings } from '../src/record/settings.ts';
+import type { BodyProfile, FlashProfile, Profile, RadioProfile, TriggerProfile } from '../src/record/profile';
+import { HAND } from '../src/measure/newId.ts';
+import type { GroupSettings, Pair, Settings } from '../src/record/settings.ts';
 import type { Unit } from '../src/record/unit';
 import type { Kit } from '../src/rig/rig';
 import type { Draw } from './draw';
+import { LETTERS, ModelMaker } from './randomModels';
 
 export interface RandomRig {
   kit: Kit;
   look: Look;
 }
-
-const LETTERS = ['A', 'B', 'C'] as const;
 
 /** One rig, whole: nothing in it is unrecorded. */
 export function randomRig(draw: Draw, most: Most = MOST): RandomRig {
@@ -35,31 +26,30 @@ export interface Most {
 }
 export const MOST: Most = { bodies: 2, senders: 3, lights: 6 };
 
-class Maker {
-  private readonly families: Family[];
+class Maker extends ModelMaker {
   private readonly profiles: Profile[] = [];
   private readonly units: Unit[] = [];
   private readonly settings: Record<string, Settings> = {};
 
   constructor(
-    private readonly draw: Draw,
+    draw: Draw,
     private readonly most: Most,
   ) {
-    this.families = [
-      this.family('control', true),
-      this.family('plain', false),
-      this.family('coded', true, 'optical'),
-      this.family('other-coded', true, 'optical'),
-    ];
+    super(draw);
   }
 
   make(): RandomRig {
     const bodies = this.many('body', 1, this.most.bodies);
-    const senders = this.many('sender', 0, this.most.senders);
-    const receivers = this.many('receiver', 0, 2);
+    const senders = this.many(
+      'sender',
+      Math.min(this.most.senders, this.theme === 'stack' ? 2 : this.theme ? 1 : 0),
+      this.most.senders,
+    );
+    const receivers = this.many('receiver', this.theme === 'selector' ? 1 : 0, 2);
     const lights = this.many('light', 1, this.most.lights);
     for (const id of bodies) this.body(id);
-    for (const id of senders) this.sender(id, bodies);
+    // On a body, or on a trigger that is on one: a stack of any height.
+    senders.forEach((id, index) => this.sender(id, this.onto(bodies, senders.slice(0, index))));
     for (const id of receivers) this.receiver(id);
     for (const id of lights) this.light(id, { bodies, senders, receivers, lights });
     return {
@@ -68,11 +58,17 @@ class Maker {
         id: 'look',
         name: 'Look',
         event: 'event',
-        ...(this.nearly(false, true) && { quietMinutes: 20 }),
+        ...(this.about('sleep', true, this.nearly(false, true)) && { quietMinutes: 20 }),
+        ...(this.about('in turn', true, this.mostly(false, true)) && { inTurn: true }),
         ...(this.nearly(false, true) && { emitters: [{ name: 'Net', mhz: this.pick(2405, 2410, 5000), widthMhz: 4 }] }),
         units: this.settings,
       },
     };
+  }
+
+  private onto(bodies: string[], below: string[]): string[] {
+    if (below.length > 0 && this.about('stack', true, false)) return below.slice(-1);
+    return this.mostly(bodies, [...bodies, ...below]);
   }
 
   private many(kind: string, min: number, max: number): string[] {
@@ -80,99 +76,54 @@ class Maker {
     return Array.from({ length: count }, (_, index) => `${kind}-${index + 1}`);
   }
 
-  private pick<T>(...values: readonly T[]): T {
-    return this.draw.pick(...values);
-  }
-
-  /** Mostly the first value: a rig in which nothing works teaches little. */
-  private mostly<T>(usual: T, ...others: readonly T[]): T {
-    return this.draw.integer(0, 5) > 0 ? usual : this.pick(...others);
-  }
-
-  /** For the many parts that can each spoil a line: nearly always the first value. */
-  private nearly<T>(usual: T, ...others: readonly T[]): T {
-    return this.draw.integer(0, 19) > 0 ? usual : this.pick(...others);
-  }
-
-  private family(id: string, control: boolean, medium: Family['medium'] = 'radio'): Family {
-    return {
-      id,
-      name: id,
-      medium,
-      reachM: this.mostly(50, 6),
-      channels: { from: 1, to: 8 },
-      frequencies: this.pick(
-        null,
-        [1, 2].map((channel) => ({ channel, mhz: 2400 + 5 * channel, widthMhz: 2 })),
-      ),
-      networkIds: control ? { from: 1, to: 9 } : 'none',
-      groups: control || this.pick(true, false) ? [...LETTERS] : [],
-      pairing: this.nearly('none', 'pin'),
-      carries: {
-        power: control,
-        ttl: control && this.pick(true, false),
-        mode: this.mostly(true, false),
-        hss: this.pick(true, false),
-        rear: false,
-      },
-      ...(this.nearly(false, true) && { generations: this.generations() }),
-    };
-  }
-
-  private generations(): Family['generations'] {
-    return [
-      {
-        number: 1,
-        networkIds: this.pick(true, false),
-        groups: this.mostly<string[] | null>(null, ['A', 'B'], []),
-        carries: { ttl: this.pick(true, false), power: this.mostly(true, false) },
-        heardByOlder: true,
-      },
-      { number: 2, heardByOlder: this.pick(true, false) },
-    ];
-  }
-
-  /** Mostly free, sometimes under a condition that this unit may or may not meet. */
-  private capability(usual: boolean): Capability {
-    return this.nearly<Capability>(usual, !usual, { firmware: '1.10' }, { shoes: ['k'] }, { generation: 2 });
-  }
-
-  private can(): FlashProfile['can'] {
-    return Object.fromEntries(
-      POSITIONS.map((position) => [
-        position,
-        {
-          fire: this.nearly(true, this.capability(true)),
-          manual: this.nearly(true, this.capability(true)),
-          ttl: this.capability(true),
-          multi: this.nearly(true, false),
-          hss: this.capability(true),
-        },
-      ]),
-    );
-  }
-
   /** States a crew notes on the spot; mostly nothing is wrong. */
   private noted(): Settings {
     return this.draw.integer(0, 14) > 0
       ? {}
-      : { asleep: this.pick(true, false), cells: this.pick('good', 'low', 'flat'), seated: this.pick(true, false) };
+      : {
+          asleep: this.pick(true, false),
+          cells: this.pick('good', 'cold', 'low', 'nearly empty', 'flat'),
+          seated: this.pick(true, false),
+        };
   }
 
   /** How a light stands, and what is dialled on it beyond the plan; mostly nothing is in the way. */
   private stands(): Settings {
     return {
       ...(this.nearly(false, true) && { covered: this.pick(true, false) }),
-      ...(this.nearly(false, true) && { sight: this.pick('direct', 'blocked') }),
       ...(this.nearly(false, true) && { offAxis: this.pick(30, 90) }),
       ...(this.nearly(false, true) && { inSun: true }),
       ...(this.mostly(false, true) && { distanceM: this.pick(4, 8, 20), cableM: this.mostly(20, 5) }),
-      ...(this.nearly(false, true) && { sightUpright: this.pick('direct', 'blocked') }),
+      ...this.seen(),
       ...(this.nearly(false, true) && { heardShare: this.pick(0.5, 1) }),
+      ...(this.about('dialled', true, this.nearly(false, true)) && { dialledPower: this.pick(-3, -5) }),
       ...(this.nearly(false, true) && { trim: this.pick(1, -1) }),
       ...(this.nearly(false, true) && { compensation: this.pick(1, 3) }),
       ...(this.mostly(false, true) && { hss: true }),
     };
+  }
+
+  /** How it sees what reaches it; of a bounce the distance is noted too, since without it nobody could say. */
+  private seen(): Settings {
+    const [level, upright] = [this.sight(), this.sight()];
+    const isBounced = level === 'bounce' || upright === 'bounce';
+    return {
+      ...(level && { sight: level }),
+      ...(upright && { sightUpright: upright }),
+      ...(isBounced && { distanceM: this.pick(1, 2, 4), cableM: 20 }),
+    };
+  }
+
+  private sight(): Pair['sight'] {
+    return this.nearly(false, true) ? this.pick('direct', 'bounce', 'blocked') : undefined;
+  }
+
+  /** Where it stands otherwise to one of these than to the rest. */
+  private standing(others: readonly string[]): Settings {
+    if (others.length === 0 || !this.mostly(false, true)) return {};
+    const distanceM = this.pick(1, 4, 20);
+    const sight = this.pick('direct', 'bounce', 'blocked', undefined);
+    return { from: { [this.pick(...others)]: { distanceM, ...(sight && { sight }) } }, cableM: 20 };
   }
 
   private add(profile: Profile, settings: Settings): void {
@@ -188,13 +139,13 @@ class Maker {
 
   private body(id: string): void {
     const radios = this.mostly(false, true) ? [{ ...this.radio(['master']), family: 'coded' }] : [];
-    const plain = radios.length === 0 && this.nearly(false, true);
+    const plain = radios.length === 0 && this.about('red eyes', true, this.nearly(false, true));
     const profile: BodyProfile = {
       id,
       maker: 'Maker',
       model: id,
       kind: 'body',
-      shoe: { system: this.pick('k', 'v'), centre: this.mostly(true, false) },
+      shoe: { system: this.system('k', 'v'), centre: this.mostly(true, false) },
       syncSocket: this.mostly('pc', 'none'),
       toleratesV: this.nearly(24, 6),
       noFlashModes: this.pick([], ['auto', 'scene']),
@@ -208,15 +159,18 @@ class Maker {
     };
     this.add(profile, {
       shutterType: this.mostly('mechanical', 'electronic', 'leaf'),
-      shutter: this.mostly('1/160', '1/200', '1/250', '1/500'),
+      shutter: this.shutter(),
+      ...(this.about('red eyes', true, this.nearly(false, true)) && { redEye: true }),
       flashFiring: this.mostly(true, false),
-      ...(this.nearly(false, true) && { curtain: 'rear' as const }),
+      ...((this.about('rear', true, false) || this.about('forgets', true, this.nearly(false, true))) && {
+        curtain: 'rear' as const,
+      }),
       exposureMode: this.nearly('manual', 'scene', 'program'),
-      ...(this.nearly(false, true) && {
+      ...(this.about('in turn', true, this.nearly(false, true)) && {
         secondsBetween: this.pick(0.2, 1, 3),
         burstFrames: this.mostly<number | null>(null, 3, 12),
       }),
-      ...(this.nearly(false, true) && {
+      ...(this.about('upright', true, this.nearly(false, true)) && {
         attitudes: this.pick<Settings['attitudes']>(['level', 'upright'], ['upright']),
       }),
       ...(this.nearly(false, true) && { stranger: true }),
@@ -230,53 +184,65 @@ class Maker {
     });
   }
 
-  private radio(roles: RadioProfile['roles']): RadioProfile {
-    const family = this.mostly('control', 'control', 'plain', 'coded', 'other-coded');
-    return {
-      family,
-      roles,
-      channels: { from: 1, to: this.mostly(8, 1) },
-      groups: this.families.find((one) => one.id === family)!.groups!.slice(0, this.mostly(3, 1)),
-      networkId: this.mostly(true, false),
-      dipSwitches: this.mostly(0, 3),
-      latencyUs: this.pick(200, 500, 1200),
-      generation: this.pick(1, 2),
-      ...(this.nearly(false, true) && { firmware: '1.10' }),
-    };
+  private shutter(): string {
+    switch (this.theme) {
+      case 'rear':
+        return this.pick('1/60', '1/160', '1/8');
+      case 'upright':
+        return this.pick('1/250', '1/320');
+      case 'multi':
+      case 'selector':
+        return this.pick('1/60', '1/8');
+      case 'forgets':
+        return this.pick('2', '0.5');
+      default:
+        return this.mostly('1/160', '1/200', '1/250', '1/500', '1/180', '1/8', '2', 'bulb');
+    }
+  }
+
+  /** Manual but for a few, or where the rig is about something else. */
+  private mode(usual: NonNullable<Settings['mode']>): NonNullable<Settings['mode']> {
+    if (this.theme === 'multi') return 'multi';
+    return this.theme === 'metered groups' || this.theme === 'forgets' ? this.pick('ttl', 'ttl', 'manual') : usual;
   }
 
   private air(radio: RadioProfile): Settings {
     return {
       family: radio.family,
       channel: this.mostly(1, 2),
-      networkId: this.mostly(7, 0, 3),
+      networkId: this.mostly(7, 0, 3, 12),
       group: this.pick(...LETTERS),
       pin: this.nearly(4, 5),
     };
   }
 
   private groupTold(): GroupSettings {
-    return { on: this.mostly(true, false), mode: this.nearly('manual', 'ttl', 'multi'), power: this.pick(-3, -3, -5) };
+    return {
+      on: this.mostly(true, false),
+      mode: this.mode(this.nearly('manual', 'ttl', 'multi')),
+      power: this.pick(-3, -3, -5),
+    };
   }
 
   private told(): Record<string, GroupSettings> {
     return Object.fromEntries(LETTERS.map((letter) => [letter, this.groupTold()]));
   }
 
-  private sender(id: string, bodies: readonly string[]): void {
+  private sender(id: string, carriers: readonly string[]): void {
     const radio = this.radio(['master']);
     const profile: TriggerProfile = {
       id,
       maker: 'Maker',
       model: id,
       kind: 'trigger',
-      foot: this.pick('k', 'v', 'centre-only', 'none'),
-      topShoe: this.pick('none', 'k', 'centre-only'),
+      foot: this.system('k', 'v', 'centre-only', 'none'),
+      topShoe: this.system('none', 'k', 'centre-only'),
       passThroughSwitch: this.pick(true, false),
       toleratesV: this.nearly(24, 6),
       ...(this.mostly(false, true) && { startOrder: ['flash', 'body', 'trigger'] }),
       ...(this.nearly(false, true) && { shoeFirmware: '1.10' }),
       radios: [radio],
+      sleepMinutes: this.pick(0, 10, 30),
       syncSocket: this.pick('pc', 'jack'),
     };
     this.add(profile, {
@@ -287,7 +253,7 @@ class Maker {
       startedInOrder: this.nearly(true, false),
       on: this.mostly(true, false),
       role: this.mostly('master', 'off', 'remote'),
-      mount: this.pick(...bodies),
+      mount: this.nearly(this.pick(...carriers), HAND),
       ...(this.mostly(false, true) && { plugs: [this.mostly('pc', 'jack'), this.pick('pc', 'jack')] }),
       groups: this.told(),
     });
@@ -304,7 +270,7 @@ class Maker {
       topShoe: this.mostly('centre-only', 'none', 'k'),
       radios: [radio],
       syncSocket: this.pick('pc', 'jack'),
-      selector: this.pick(true, false),
+      selector: this.about('selector', true, this.pick(true, false)),
       sleepMinutes: this.pick(0, 10, 30),
       wakesByRadio: this.pick(true, false),
       toleratesV: this.nearly(24, 6),
@@ -312,7 +278,7 @@ class Maker {
     this.add(profile, {
       ...this.air(radio),
       ...this.noted(),
-      selector: this.nearly('flash', 'camera'),
+      selector: this.about('selector', 'camera', this.nearly('flash', 'camera')),
       on: this.mostly(true, false),
       role: this.mostly('remote', 'off'),
     });
@@ -329,7 +295,7 @@ class Maker {
       maker: 'Maker',
       model: id,
       kind: 'flash',
-      foot: this.pick('k', 'v', 'centre-only', 'none'),
+      foot: this.system('k', 'v', 'centre-only', 'none'),
       radios,
       eyes: this.mostly(['S1', 'S2'], ['S1'], []),
       can: this.can(),
@@ -347,8 +313,12 @@ class Maker {
       syncSocket: this.pick('pc', 'jack', 'none'),
       lampSwitch: this.pick(true, false),
     };
-    const mode = this.nearly('manual', 'ttl', 'multi');
-    const link = this.mostly(this.pick('radio', 'eye'), 'shoe', 'cable', 'cord', 'optical');
+    const mode = this.mode(this.mostly('manual', 'manual', 'ttl', 'multi'));
+    const usual =
+      this.theme === 'red eyes' || this.theme === 'stack'
+        ? this.pick('radio', 'eye', 'shoe')
+        : this.pick('radio', 'eye');
+    const link = this.mostly(usual, 'shoe', 'cable', 'cord', 'optical');
     const wired = link === 'shoe' || link === 'cable' || link === 'cord';
     const role = {
       radio: 'remote',
@@ -361,12 +331,15 @@ class Maker {
     const mounted = wired || this.mostly(false, true);
     // A master of which nobody wrote down where it sits would leave a rig open that is meant to be whole.
     const wrongRoles = mounted ? (['off', 'master', 'remote', 'eye'] as const) : (['off', 'remote', 'eye'] as const);
-    const receiver = receivers.length > 0 && this.mostly(false, true) ? this.pick(...receivers) : null;
+    const receiver =
+      receivers.length > 0 && this.about('selector', true, this.mostly(false, true)) ? this.pick(...receivers) : null;
     this.add(profile, {
       ...(radios[0] && this.air(radios[0])),
       on: this.mostly(true, false),
       link,
-      role: receiver ? 'local' : this.mostly<Settings['role']>(role[link], ...wrongRoles),
+      role: receiver
+        ? this.nearly<Settings['role']>('local', 'remote', 'eye', 'off')
+        : this.mostly<Settings['role']>(role[link], ...wrongRoles),
       ...this.noted(),
       ...this.stands(),
       ...(mounted && { mount: this.mostly(this.pick(...bodies), ...(senders.length > 0 ? senders : bodies)) }),
@@ -378,16 +351,18 @@ class Maker {
       }),
       sees: [
         ...lights.filter((other) => other !== id && this.pick(true, false)),
-        ...bodies.filter(() => this.nearly(false, true)),
+        ...[...bodies, ...senders].filter(() => this.nearly(false, true)),
       ],
+      ...this.standing([...bodies, ...senders, ...lights]),
       ...(this.mostly(false, true) && { firesFor: [this.pick(...bodies)] }),
       mode,
       ...(mode === 'manual' && this.nearly(false, true) && { tailDelayUs: this.pick(0, 500) }),
-      multiPops: this.nearly(2, 8),
-      multiHz: this.nearly(200, 500),
+      multiPops: this.about('multi', 5, this.nearly(2, 8)),
+      multiHz: this.about('multi', this.pick(20, 100), this.nearly(200, 500)),
       power: this.mostly(-3, -5, 0, -8),
-      eye: this.pick('S1', 'S2'),
+      eye: this.about('forgets', 'S2', this.pick('S1', 'S2')),
       lamp: profile.lampSwitch ? this.mostly(true, false) : true,
+      ...(link === 'shoe' && this.mostly(false, true) && { role: 'master' as const, lamp: false }),
       groups: this.told(),
     });
   }

@@ -85,12 +85,12 @@ test('an eye of which nobody recorded what it sees may fire at the first pulse o
   expect(run.unknown).toContainEqual({ unit: 'eye', field: 'sees' });
 });
 
-test('the queue gives events by time, then unit, then insertion', () => {
+test('the queue gives events by time, then rank, then insertion', () => {
   const queue = new EventQueue<string>();
-  queue.add(5, 'b', 'third');
-  queue.add(5, 'a', 'second');
-  queue.add(5, 'b', 'fourth');
-  queue.add(-1, 'z', 'first');
+  queue.add(5, 1, 'third');
+  queue.add(5, 0, 'second');
+  queue.add(5, 1, 'fourth');
+  queue.add(-1, 2, 'first');
   const taken: string[] = [];
   for (let next = queue.take(); next; next = queue.take()) taken.push(next.event);
   expect(taken).toEqual(['first', 'second', 'third', 'fourth']);

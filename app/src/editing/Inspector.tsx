@@ -1,12 +1,12 @@
 import { fixesFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
-import { readSetting } from '@ergon/core/record/settings';
+import { readSetting, type SettingPath } from '@ergon/core/record/settings';
 import { STAGES } from '@ergon/core/rig/codes';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
-import { MEANT_WHEN_LEFT_OUT, settingName } from '@ergon/core/words/settingWords';
+import { meantWhenLeftOut, settingName } from '@ergon/core/words/settingWords';
 import { needText, verdictText } from '@ergon/core/words/wording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -67,7 +67,7 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
               edit(
                 judged.look.id,
                 [{ unit: field.unit, setting: field.setting, from: value, to }],
-                `${settingName(field.setting)} of ${names.unit(field.unit)}`,
+                `${settingName(field.setting, names)} of ${names.unit(field.unit)}`,
               )
             }
           />
@@ -80,7 +80,8 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
   );
 }
 
-const isUnrecorded = (setting: string, value: unknown): boolean => value === null && !(setting in MEANT_WHEN_LEFT_OUT);
+const isUnrecorded = (setting: SettingPath, value: unknown): boolean =>
+  value === null && meantWhenLeftOut(setting) === undefined;
 
 /** The setting a finding is about carries the code's own last word: `hearer.channel` is about `channel`. */
 const isEvidence = (finding: Finding, setting: string): boolean =>

@@ -1,6 +1,6 @@
 import { stopsLabel } from '@ergon/core/measure/stops';
 import type { SettingValue } from '@ergon/core/record/settings';
-import { MEANT_WHEN_LEFT_OUT, settingName, settingValue } from '@ergon/core/words/settingWords';
+import { meantWhenLeftOut, settingName, settingValue } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
@@ -23,7 +23,7 @@ interface SettingEditorProps {
 /** One setting of one unit: its name, what it is, and the control that suits it. */
 export function SettingEditor({ field, value, onChange, atFault }: SettingEditorProps) {
   const { names } = useRig();
-  const name = settingName(field.setting);
+  const name = settingName(field.setting, names);
   const howTo = useHowTo(field.unit, field.setting);
   return (
     <View style={styles.field}>
@@ -62,7 +62,7 @@ function Control(props: ControlProps) {
           value={value as string | number | boolean | null}
           // What means something when left out can be left out again.
           onChoose={(to) =>
-            onChange((to === value && field.setting in MEANT_WHEN_LEFT_OUT ? null : to) as SettingValue)
+            onChange((to === value && meantWhenLeftOut(field.setting) !== undefined ? null : to) as SettingValue)
           }
         />
       );

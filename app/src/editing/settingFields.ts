@@ -1,5 +1,5 @@
 /** Which settings stand at which station of a line, and how each is edited. */
-import { SHUTTER_LABELS } from '@ergon/core/measure/stops';
+import { SHUTTER_SETTINGS } from '@ergon/core/measure/stops';
 import { radiosOf } from '@ergon/core/record/profile';
 import { EXPOSURE_MODES, EYE_MODES } from '@ergon/core/record/profileTerms';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/settingTerms';
@@ -318,4 +318,4 @@ const seesField = (rig: Rig, eye: string): Field => ({
   },
 });
 
-export const shutterSteps: readonly string[] = SHUTTER_LABELS;
+export const shutterSteps: readonly string[] = SHUTTER_SETTINGS;

@@ -1,5 +1,5 @@
 /** What a crew adds to a model when it has the time: none of it is asked while the model is first described. */
-import { SHUTTER_LABELS } from '../measure/stops.ts';
+import { THIRD_LABELS } from '../measure/stops.ts';
 import { HOW_TO_KEYS, STACK_PARTS } from '../record/profileTerms.ts';
 import {
   at,
@@ -41,7 +41,7 @@ export const REFINING: readonly Question[] = [
   at('duration.fullUs', { text: 'Duration at full power?', kind: 'number', unit: 'µs', min: 1, max: 1_000_000, ...flashOnly }),
   at('duration.floorUs', { text: 'Duration at lowest power?', kind: 'number', unit: 'µs', min: 1, max: 1_000_000, ...flashOnly }),
   at('hssLoss.stops', { text: 'Stops lost in high-speed sync?', kind: 'number', unit: 'stops', min: 0, max: 15, ...flashOnly }),
-  at('hssLoss.shutter', { text: 'At which shutter time was that?', kind: 'choice', options: () => SHUTTER_LABELS.slice(0, 16).map((value) => ({ value, label: value })), ...flashOnly }),
+  at('hssLoss.shutter', { text: 'At which shutter time was that?', kind: 'choice', options: () => THIRD_LABELS.slice(0, 16).map((value) => ({ value, label: value })), ...flashOnly }),
   at('compLimit', { text: 'Most compensation it takes?', kind: 'number', unit: 'stops', min: 0, max: 10, ...flashOnly }),
   at('sensor.halfAngle', { text: 'How far off its axis does its sensor see?', kind: 'number', unit: 'degrees', min: 1, max: 180, ...flashOnly }),
   at('sensor.indoorM', { text: 'How far does it see indoors?', kind: 'number', unit: 'm', min: 0.5, max: 500, ...flashOnly }),

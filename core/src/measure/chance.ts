@@ -12,6 +12,15 @@ export const SPREAD_DB = 3;
 /** What something else on the same channel takes from a link, in dB: it halves the reach. */
 export const INTERFERENCE_DB = 20 * Math.log10(2);
 
+/** A way by a wall or a ceiling is taken for so many times the distance. */
+export const BOUNCE_WAY = 1.5;
+
+/** What a white wall or ceiling takes from light it sends on, in dB: a quarter of it comes back in the direction that counts. */
+export const BOUNCE_DB = 20 * Math.log10(2);
+
+/** What the sun takes from a bounce on top of what it takes from a direct way, in dB: the surface itself is lit by it. */
+export const BOUNCE_SUN_DB = 20 * Math.log10(4);
+
 /** z of the standard normal distribution below which 95 % lie. */
 const Z_95 = 1.6449;
 

@@ -1,11 +1,14 @@
-/** A binary heap of events by time; equal times go by unit id, then by insertion, so that a run repeats exactly. */
+/**
+ * A binary heap of events by time; equal times go by rank, the lowest first, then by insertion, so that a run repeats
+ * exactly and no name has a say.
+ */
 export class EventQueue<E> {
-  private readonly heap: { atUs: number; unit: string; order: number; event: E }[] = [];
+  private readonly heap: { atUs: number; rank: number; order: number; event: E }[] = [];
   private inserted = 0;
 
-  add(atUs: number, unit: string, event: E): void {
+  add(atUs: number, rank: number, event: E): void {
     const { heap } = this;
-    heap.push({ atUs, unit, order: this.inserted++, event });
+    heap.push({ atUs, rank, order: this.inserted++, event });
     for (let child = heap.length - 1; child > 0;) {
       const parent = (child - 1) >> 1;
       if (!this.isBefore(child, parent)) return;
@@ -43,7 +46,7 @@ export class EventQueue<E> {
     const a = this.heap[i]!;
     const b = this.heap[j]!;
     if (a.atUs !== b.atUs) return a.atUs < b.atUs;
-    if (a.unit !== b.unit) return a.unit < b.unit;
+    if (a.rank !== b.rank) return a.rank < b.rank;
     return a.order < b.order;
   }
 }

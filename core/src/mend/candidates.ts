@@ -7,7 +7,8 @@ import type { Code } from '../rig/codes.ts';
 import { isFlash } from '../rig/rig.ts';
 import type { Finding } from '../verdict/finding.ts';
 import type { Judgement } from '../verdict/judge.ts';
-import { calmerEye, firstByEye, subjectByEye, turnEye, wantedRole } from './eyeMends.ts';
+import { clearSight, nearEnough, turnedTo, withinReach } from './airMends.ts';
+import { calmerEye, firstByEye, noRedEye, subjectByEye, turnEye, wantedRole } from './eyeMends.ts';
 import {
   byCable,
   noCable,
@@ -22,7 +23,6 @@ import {
   acceptOrTurnAway,
   commonChannels,
   groupOn,
-  nearEnough,
   netId,
   oneController,
   otherChannel,
@@ -35,7 +35,6 @@ import {
 import { type Candidate, firstOf, lightsOf, type Mend, type Scene, sceneOf, set, setting } from './scene.ts';
 import {
   flashShutters,
-  heldLevel,
   pastThePulse,
   shorterBurst,
   shorterTail,
@@ -67,15 +66,6 @@ const powerTo = (scene: Scene, power: number): Candidate[] =>
 
 const withinPower: Mend<'lamp.power-floor' | 'lamp.power-ceiling'> = (scene) => powerTo(scene, scene.params.limit);
 
-const withinReach: Mend<'air.sun' | 'air.range'> = ({ subject, params }) => [
-  [set(subject, 'distanceM', params.reachM)],
-];
-
-const clearSight: Mend<'air.no-sight'> = (scene) =>
-  scene.params.upright
-    ? [[set(scene.subject, 'sightUpright', 'direct')], ...heldLevel(scene)]
-    : [[set(scene.subject, 'sight', 'direct')]];
-
 const longerCable: Mend<'air.cable-length'> = ({ subject, params }) => [[set(subject, 'cableM', params.distanceM)]];
 
 const wantedFamily: Mend<'hearer.family' | 'hearer.maker-mode'> = ({ subject, params }) => [
@@ -105,12 +95,13 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'sender.battery': setting('cells', 'good'),
   'sender.role': setting('role', 'master'),
   'sender.channel-range': commonChannels,
+  'sender.id-range': netId,
   'sender.group-range': otherLetters,
   'sender.group-off': groupOn,
   'sender.rivals': firstOf<'sender.rivals'>(tellGroup, oneController, ownLetter),
   'air.no-sight': clearSight,
   'air.covered': setting('covered', null),
-  'air.angle': setting('offAxis', 0),
+  'air.angle': turnedTo,
   'air.sun': firstOf<'air.sun'>(setting('inSun', null), withinReach),
   'air.range': firstOf<'air.range'>(withinReach, nearEnough),
   // What was counted on this way in says nothing of another.
@@ -120,6 +111,10 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'hearer.asleep': setting('asleep', false),
   'hearer.battery': setting('cells', 'good'),
   'hearer.role': wantedRole,
+  'hearer.medium': ({ rig, subject, params }) => {
+    const medium = params.family === null ? undefined : rig.families.get(params.family)?.medium;
+    return medium === undefined ? [] : [[set(subject, 'link', medium)]];
+  },
   'hearer.family': firstOf<'hearer.family'>(wantedFamily, receiverExpected),
   'hearer.maker-mode': firstOf<'hearer.maker-mode'>(wantedFamily, receiverExpected),
   'hearer.generation': firstOf(allToManual, firstByEye),
@@ -134,7 +129,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'foot.socket': rightPlugs,
   'foot.ttl-on-plain-link': allToManual,
   'foot.voltage': firstByEye,
-  'eye.preflash': calmerEye,
+  'eye.preflash': firstOf<'eye.preflash'>(noRedEye, calmerEye),
   'eye.burst': calmerEye,
   'eye.waits-for-second': setting('eye', 'S1'),
   'eye.nothing-in-view': turnEye,
@@ -153,6 +148,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'frame.no-hss': withinSync,
   'frame.tail-gradient': firstOf(shorterTail, pastThePulse),
   'frame.duration': firstOf(shorterTail, pastThePulse),
+  'power.dialled': setting('dialledPower', null),
   'power.local-trim': setting('trim', null),
   'power.comp-limit': noCompensation,
   'power.rounded': (scene) => powerTo(scene, scene.params.rounded),

@@ -3,7 +3,7 @@ import type { Settings } from '../record/settings.ts';
 import { isFlash, type Light } from '../rig/rig.ts';
 import { isWired } from '../path/lampStation.ts';
 import { bodiesOf } from '../verdict/finding.ts';
-import { type Candidate, firingIn, lightsOf, type Scene, set, TRIES } from './scene.ts';
+import { bodiesIn, type Candidate, firingIn, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
 
 type Eye = Settings['eye'];
 
@@ -36,6 +36,10 @@ export function wantedRole({ subject, params }: Scene<'hearer.role'>): Candidate
   if (params.wanted !== 'eye' || !isFlash(subject)) return [[role]];
   return (subject.profile.eyes ?? []).map((eye) => [role, set(subject, 'eye', eye)]);
 }
+
+/** The body flashes against red eyes no more. */
+export const noRedEye: Mend<'eye.preflash'> = (scene) =>
+  scene.params.redEye === true ? [bodiesIn(scene).map((body) => set(body, 'redEye', false))] : [];
 
 /** Another pulse of what it sees, or a light that gives but one. */
 export function calmerEye(scene: Scene): Candidate[] {

@@ -1,5 +1,6 @@
 /** Fixes: setting changes the simulator has proven to remove a finding without blocking anything else. */
 import { type Change, isNoChange, mergeChanges } from '../record/change.ts';
+import { keepsWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
@@ -52,6 +53,7 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   const real = candidate.filter((change) => !isNoChange(change));
   if (real.length === 0 || budget.left-- <= 0) return null;
   const after = rejudge(before, finding, real);
+  if (!keepsWish(before.rig, after.rig)) return null;
   if (after.findings.some((other) => other.id === finding.id)) return null;
   const known = new Set(before.findings.map((other) => other.id));
   // Forgetting what a part is set to hides a fault and mends nothing.

@@ -5,6 +5,7 @@
  */
 import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/change.ts';
 import { INTENTIONS } from '../record/settings.ts';
+import { lostWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
@@ -105,13 +106,14 @@ class WorkSearch {
 
   /**
    * Lights that fail; once something is changed also those of which nobody can say any more whether they fire, and
-   * those the changes took out of the look: neither is saved.
+   * those the changes took out of the look or away from a body: none of them is saved.
    */
   private failingIn({ rig, verdicts }: Judgement): ReadonlySet<string> {
     const failing = new Set(verdicts.filter(isFailing).map((verdict) => verdict.unit));
     for (const unit of unknownIn({ verdicts })) if (!this.doubtful.has(unit)) failing.add(unit);
     const there = new Set(rig.lights.map((light) => light.id));
     for (const { id } of this.rig.lights) if (!there.has(id)) failing.add(id);
+    for (const id of lostWish(this.rig, rig)) failing.add(id);
     return failing;
   }
 

@@ -3,7 +3,7 @@ import { inRange } from '../measure/range.ts';
 import type { Change } from '../record/change.ts';
 import { type GroupPath, groupPath } from '../record/settings.ts';
 import { clearChannels } from '../rig/emitters.ts';
-import { channelRangeOf, freeId, groupsOf, idRange, mastersOf } from '../rig/net.ts';
+import { channelRangeOf, freeId, groupsOf, idRange, lettersBetween, mastersOf } from '../rig/net.ts';
 import { hearerOf, isFlash, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { bodiesOf } from '../verdict/finding.ts';
 import {
@@ -58,7 +58,8 @@ export function otherLetters(scene: Scene): Candidate[] {
   const lights = lightsOf(scene);
   const [first] = lights;
   if (!sender || !first) return [];
-  const letters = lettersOf(rig, sender);
+  const can = lights.map((light) => lettersBetween(rig, sender, hearerOf(rig, light)) ?? []);
+  const letters = lettersOf(rig, sender).filter((letter) => can.every((own) => own.includes(letter)));
   const said = (letter: string) => sender.settings.groups?.[letter];
   const { mode, power } = first.settings;
   const used = lettersInUse(rig, sender);
@@ -123,6 +124,8 @@ export function sameChannel({ rig, subject, params }: Scene<'hearer.channel' | '
   const range = channelRangeOf(rig, subject);
   const others = hearersOf(rig, sender).filter((placed) => placed.id !== subject.id);
   const toSender = !range || inRange(expected, range) ? [[set(subject, 'channel', expected)]] : [];
+  // It has no such channel as it is said to be on: neither can the net be moved there.
+  if (range && !inRange(found, range)) return [...toSender, ...clearChannel(rig, sender)];
   // Moving the whole net to suit one unit makes sense only where the net is hardly more than that unit.
   if (others.length > SMALL_NET && toSender.length > 0) return toSender;
   const moved = notOn(others, found).map((placed) => set(placed, 'channel', found));
@@ -131,7 +134,9 @@ export function sameChannel({ rig, subject, params }: Scene<'hearer.channel' | '
 
 export function sameId({ rig, subject, params }: Scene<'hearer.id'>): Candidate[] {
   const sender = rig.placed.get(params.sender)!;
-  if (idRange(rig, subject)) return [[set(subject, 'networkId', params.expected)]];
+  const own = idRange(rig, subject);
+  if (own && (params.expected === 0 || inRange(params.expected!, own)))
+    return [[set(subject, 'networkId', params.expected)]];
   // A unit without IDs hears only a net whose ID is off.
   const withId = [sender, ...hearersOf(rig, sender)].filter((placed) => placed.settings.networkId !== 0);
   return [withId.map((placed) => set(placed, 'networkId', 0))];
@@ -148,14 +153,6 @@ function clearChannel(rig: Rig, master: Placed): Candidate[] {
 }
 
 export const otherChannel: Mend = ({ rig, subject }) => clearChannel(rig, subject);
-
-/** So near that it comes through in spite of everything else, in whole metres. */
-export const nearEnough: Mend = (scene) =>
-  lightsOf(scene).flatMap((light) => {
-    const metres = light.settings.distanceM;
-    if (metres == null) return [];
-    return [2, 4].map((part) => [set(light, 'distanceM', Math.max(1, Math.floor(metres / part)))]);
-  });
 
 /** An ID of our own, or another channel, for every unit of the net at once. */
 function apart(rig: Rig, light: Light): Candidate[] {
@@ -185,8 +182,9 @@ export function acceptOrTurnAway({ rig, finding, subject, params }: Scene<'crew.
   return [...away, [set(subject, 'firesFor', [...(firesFor ?? []), ...bodies])]];
 }
 
-export const netId: Mend<'crew.no-id'> = ({ rig, subject, params }) => {
-  const { free } = params;
+export const netId: Mend<'crew.no-id' | 'sender.id-range'> = ({ rig, subject }) => {
+  const range = idRange(rig, subject);
+  const free = range === null ? null : freeId(rig, range);
   if (free === null) return [];
   // A change of ID must reach every hearer of the net at once, also those another body's sender drives.
   const members = new Set([subject, ...hearersOf(rig, subject), ...mastersLike(rig, subject)]);

@@ -4,7 +4,7 @@ import type { Family } from '../record/family.ts';
 import type { Look } from '../record/look.ts';
 import type { OnAir } from '../record/onAir.ts';
 import type { Profile } from '../record/profile.ts';
-import { type Settings, withGroups } from '../record/settings.ts';
+import { type Settings, withGroups, withPairs } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
 
@@ -88,6 +88,8 @@ export function withoutNulls<T>(value: T): T {
 /** A record's content as it is stored: equal contents are equal values. */
 export function tidied(on: RecordRef, doc: AnyDoc): AnyDoc {
   const bare = withoutNulls(doc);
-  if (on.kind !== 'placing' || (bare as Settings).groups === undefined) return bare;
-  return withGroups(bare as Settings, (bare as Settings).groups);
+  if (on.kind !== 'placing') return bare;
+  const settings = bare as Settings;
+  const told = settings.groups === undefined ? settings : withGroups(settings, settings.groups);
+  return told.from === undefined ? told : withPairs(told, told.from);
 }

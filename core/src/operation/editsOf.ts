@@ -4,8 +4,8 @@ import type { KitDocument } from '../record/kitDocument.ts';
 import type { Look } from '../record/look.ts';
 import type { Json } from '../record/migrate.ts';
 import type { LoggedTest, TestFire } from '../record/testFire.ts';
-import { GROUP_FIELDS } from '../record/settingTerms.ts';
-import { groupPath, type SettingPath, type Settings } from '../record/settings.ts';
+import { GROUP_FIELDS, PAIR_FIELDS } from '../record/settingTerms.ts';
+import { groupPath, pairPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
 import { dialling } from './dialling.ts';
 import { Draft } from './draft.ts';
@@ -84,10 +84,12 @@ function fieldsOf(on: RecordRef, ...docs: readonly AnyDoc[]): string[] {
     const settings = new Set(docs.flatMap((doc) => Object.keys((doc as Unit).dialled ?? {})));
     return [...fields, ...[...settings].map(dialledField)];
   }
-  if (on.kind !== 'placing' || !fields.delete('groups')) return [...fields];
-  const letters = new Set(docs.flatMap((doc) => Object.keys((doc as Settings).groups ?? {})));
-  const told = [...letters].flatMap((letter) => GROUP_FIELDS.map((field): SettingPath => groupPath(letter, field)));
-  return [...fields, ...told];
+  if (on.kind !== 'placing') return [...fields];
+  const keysIn = (field: 'groups' | 'from') =>
+    fields.delete(field) ? [...new Set(docs.flatMap((doc) => Object.keys((doc as Settings)[field] ?? {})))] : [];
+  const told = keysIn('groups').flatMap((letter) => GROUP_FIELDS.map((field): SettingPath => groupPath(letter, field)));
+  const pairs = keysIn('from').flatMap((other) => PAIR_FIELDS.map((field): SettingPath => pairPath(other, field)));
+  return [...fields, ...told, ...pairs];
 }
 
 /**

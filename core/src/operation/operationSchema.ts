@@ -51,7 +51,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   profile: ['id', 'kind'],
   unit: ['id', 'dialled'],
   look: ['id', 'units'],
-  placing: ['groups'],
+  placing: ['groups', 'from'],
   onAir: ['id', 'sort', 'event'],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
@@ -61,7 +61,7 @@ const fieldEditSchema = z
     edit: z.literal('field'),
     on: refSchema,
     born: bornSchema,
-    field: z.string().min(1).max(80),
+    field: z.string().min(1).max(100),
     from: z.json(),
     to: z.json(),
   })

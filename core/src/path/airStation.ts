@@ -13,6 +13,7 @@ import { familyOf } from '../rig/net.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import type { Hop } from './hop.ts';
 import type { SignalPath } from './signalPath.ts';
+import { type Standing, standingTo, wayLossDb } from './standing.ts';
 
 /** A share this close to the reliable one is that one but for rounding. */
 const SHARE_ROUNDING = 1e-4;
@@ -24,40 +25,47 @@ type Weakening = Fault<'air.sun' | 'air.range' | 'air.angle' | 'crew.emitter-nea
   field: FieldRef;
 };
 
-/** Coded light and other lights' flashes reach a sensor that sees them. */
-export function followSight(base: SignalPath, body: Body, light: Light): SignalPath {
+/**
+ * Coded light and other lights' flashes reach a sensor that sees them.
+ * @param others what is seen, by id: a light, or a sender and then its body.
+ */
+export function followSight(base: SignalPath, body: Body, light: Light, others: readonly string[]): SignalPath {
+  const standing = standingTo(body, light, others);
   const params = { light: light.id };
   const upright = body.attitude === 'upright';
   const seen = base
     .check({ holds: light.settings.covered !== true, code: 'air.covered', subject: light.id, params })
     .check({
-      holds: sightOf(body, light) !== 'blocked',
+      holds: standing.sight !== 'blocked',
       code: 'air.no-sight',
       subject: light.id,
       params: { ...params, upright },
     });
-  return weakened(seen, light, [sensorReach(light), sensorAngle(light)]);
+  return weakened(seen, light, [sensorReach(light, standing), sensorAngle(light, standing)]);
 }
 
-/** Turned upright, a pop-up or a flash on the camera throws its signal another way. */
-const sightOf = (body: Body, { settings }: Light) =>
-  (body.attitude === 'upright' ? settings.sightUpright : null) ?? settings.sight;
-
-function sensorReach({ id, settings, profile }: Light): Weakening {
-  const { inSun, distanceM = null } = settings;
+function sensorReach({ id, settings, profile }: Light, standing: Standing): Weakening {
+  const inSun = settings.inSun === true;
+  const bounce = standing.sight === 'bounce';
+  const distanceM = standing.distanceM ?? null;
   const { indoorM = null, outdoorM = null } = profile.sensor ?? {};
-  const reachM = inSun === true ? outdoorM : indoorM;
+  const reachM = inSun ? outdoorM : indoorM;
+  // A bounce costs so much that one of unknown length may be too long; a direct way nobody measured is near enough.
+  const unmeasured = bounce ? null : undefined;
+  const measured =
+    distanceM === null ? unmeasured : reachM === null ? null : wayLossDb(distanceM, reachM, { bounce, inSun });
+  const reachField = inSun ? 'profile.sensor.outdoorM' : 'profile.sensor.indoorM';
   return {
-    code: inSun === true ? 'air.sun' : 'air.range',
+    code: inSun ? 'air.sun' : 'air.range',
     subject: id,
-    db: distanceLoss(distanceM, reachM),
-    field: fieldRef(id, inSun === true ? 'profile.sensor.outdoorM' : 'profile.sensor.indoorM'),
-    params: { distanceM, reachM },
+    db: measured,
+    field: fieldRef(id, distanceM === null ? standing.distanceField : reachField),
+    params: { distanceM, reachM, ...(bounce && { bounce }) },
   };
 }
 
-function sensorAngle({ id, settings, profile }: Light): Weakening {
-  const { offAxis = null } = settings;
+function sensorAngle({ id, profile }: Light, standing: Standing): Weakening {
+  const offAxis = standing.offAxis ?? null;
   const halfAngle = profile.sensor?.halfAngle ?? null;
   return {
     code: 'air.angle',
@@ -68,15 +76,14 @@ function sensorAngle({ id, settings, profile }: Light): Weakening {
   };
 }
 
-const distanceLoss = (metres: number | null, reachM: number | null) =>
-  metres === null ? undefined : reachM === null ? null : distanceLossDb(metres, reachM);
-
 /** Radio reaches as far as its family states; coded light as the sensor does. */
 export function followReach(base: SignalPath, hop: Hop): SignalPath {
   const { rig, body, sender, hearer, light } = hop;
   const family = familyOf(rig, hearer);
-  if (family?.medium === 'optical') return thinnedByCount(followSight(base, body, light), light);
-  const { distanceM = null } = light.settings;
+  const others = [sender.id, body.id];
+  if (family?.medium === 'optical') return thinnedByCount(followSight(base, body, light, others), light);
+  const { distanceM: metres } = standingTo(body, light, others);
+  const distanceM = metres ?? null;
   const reachM = family?.reachM ?? null;
   const params = { distanceM, reachM };
   // Without a family nobody can say which radio it would be; other checks say so.
@@ -90,7 +97,7 @@ export function followReach(base: SignalPath, hop: Hop): SignalPath {
     {
       code: 'air.range',
       subject: light.id,
-      db: distanceLoss(distanceM, reachM),
+      db: distanceM === null ? undefined : reachM === null ? null : distanceLossDb(distanceM, reachM),
       field: fieldRef(hearer.id, 'family.reachM'),
       params,
     },
@@ -136,8 +143,9 @@ function thinnedByCount(base: SignalPath, light: Light): SignalPath {
 }
 
 /** A cable or cord must be as long as its way. */
-export function followLength(base: SignalPath, light: Light): SignalPath {
-  const { cableM = null, distanceM, link } = light.settings;
+export function followLength(base: SignalPath, body: Body, light: Light): SignalPath {
+  const { cableM = null, link, mount } = light.settings;
+  const { distanceM } = standingTo(body, light, mount == null ? [body.id] : [mount, body.id]);
   if ((link !== 'cable' && link !== 'cord') || distanceM == null) return base;
   return base.check({
     holds: cableM === null ? null : distanceM <= cableM,

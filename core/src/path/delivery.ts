@@ -8,7 +8,7 @@ import type { Mode } from '../record/settingTerms.ts';
 import { groupPath, isByAir } from '../record/settings.ts';
 import { able } from '../rig/capability.ts';
 import { type Combined, type Fault, faultFor, type FieldRef, fieldRef, missing } from '../rig/check.ts';
-import { carriedBetween } from '../rig/net.ts';
+import { carriedBetween, missingGenerations } from '../rig/net.ts';
 import { type Body, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { type Hop, hopOf } from './hop.ts';
 import { combined, controlOf, passesByAir, passesByShoe, plainLinkCheck } from './passage.ts';
@@ -42,8 +42,8 @@ const unknownDelivery = (controlled: Tri, metered: Tri, unknown: readonly FieldR
 export function deliver(rig: Rig, body: Body, sender: Placed | null, light: Light): Delivery {
   if (!sender) return byHand({ rig, body, light });
   const hop = hopOf(rig, body, sender, light);
-  const speaker = sender.settings.passive === true ? speakerFor(hop) : sender;
-  if (!speaker) return unknownDelivery(null, null, [fieldRef(sender.id, 'passive')]);
+  const { sender: speaker, unknown } = sender.settings.passive === true ? speakerFor(hop) : { sender, unknown: [] };
+  if (!speaker) return unknownDelivery(null, null, unknown);
   const speaking = speaker === sender ? hop : { ...hop, sender: speaker };
   const control = controlOf(speaking);
   if (control.holds === null) return unknownDelivery(null, null, control.fields);
@@ -79,8 +79,10 @@ function modeTold(hop: Hop, said: Mode | null): { mode: Mode | null; field: Fiel
   const { family, older } = carriedBetween(rig, sender, hearer, 'mode');
   const own = light.settings.mode ?? null;
   if (family === false || older === false) return { mode: own, field: fieldRef(light.id, 'mode') };
-  if ((family === null || older === null) && said !== own)
-    return { mode: null, field: fieldRef(sender.id, 'family.carries.mode') };
+  if ((family === null || older === null) && said !== own) {
+    const [generation] = missingGenerations(rig, sender, hearer);
+    return { mode: null, field: (family !== null && generation) || fieldRef(sender.id, 'family.carries.mode') };
+  }
   return { mode: said, field: toldField(hop, 'mode') };
 }
 
@@ -148,16 +150,26 @@ function ttlDelivery({ body, light }: Told, controlled: Tri, metering: Combined)
 
 function byHand(told: Told): Delivery {
   const { rig, body, light } = told;
-  const { mode, link, power } = light.settings;
+  const { mode, link, power, dialledPower } = light.settings;
   const isOnShoe = link === 'shoe' || link === 'cord';
   const metering = () => passesByShoe(rig, body, light, 'ttl');
   if (mode == null) {
     const couldMeter = isOnShoe ? metering().holds : false;
     return unknownDelivery(false, couldMeter === false ? false : null, [fieldRef(light.id, 'mode')]);
   }
-  if (mode !== 'ttl') return manualDelivery(told, { power: power ?? null, sender: null, overruled: () => null });
+  if (mode !== 'ttl') {
+    const dialled = dialledPower ?? power ?? null;
+    return manualDelivery(told, { power: dialled, sender: null, overruled: (off) => dialledFault(light, off) });
+  }
   if (isOnShoe) return ttlDelivery(told, false, metering());
   return ttlDelivery(told, false, combined(light, [plainLinkCheck(light, { holds: false, subject: light.id })]));
+}
+
+/** Somebody dialled something else on the unit than is wanted. */
+function dialledFault({ id, settings }: Light, stopsOff: number): Fault | null {
+  const { power: wanted, dialledPower: dialled } = settings;
+  if (wanted == null || dialled == null) return null;
+  return { code: 'power.dialled', subject: id, params: { light: id, wanted, dialled, stopsOff } };
 }
 
 interface PowerTold {

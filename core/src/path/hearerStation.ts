@@ -1,10 +1,27 @@
 /** The unit that listens: awake, in its role, of the sender's family, and set to the same net and group. */
+import { inRange } from '../measure/range.ts';
 import { same, type Tri } from '../measure/tri.ts';
 import { groupPath } from '../record/settings.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { switchesFor } from '../rig/dipSwitches.ts';
 import { isNewEnough } from '../rig/firmware.ts';
-import { familyOf, generationHears, generationOf, groupsOf, lettersBetween, networkIdOf } from '../rig/net.ts';
+import {
+  channelRangeOf,
+  familyOf,
+  generationHears,
+  generationOf,
+  groupsOf,
+  hasLetter,
+  idRange,
+  lettersBetween,
+  lettersFrom,
+  missingGenerations,
+  missingId,
+  missingLetters,
+  networkIdOf,
+  ownLetters,
+} from '../rig/net.ts';
+import { fallsAsleep } from '../rig/sleep.ts';
 import { isTrigger, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Hop } from './hop.ts';
 import type { SignalPath } from './signalPath.ts';
@@ -42,15 +59,6 @@ export function followAwake(rig: Rig, base: SignalPath, hearer: Placed, by: 'air
     });
 }
 
-/** Asleep as somebody noted, or because nothing was fired for longer than its timer runs; 0 never sleeps. */
-function fallsAsleep(rig: Rig, { settings, profile }: Placed): Tri {
-  if (settings.asleep != null) return settings.asleep;
-  const { quietMinutes } = rig.around;
-  if (quietMinutes === null || profile.kind === 'body') return false;
-  const { sleepMinutes } = profile;
-  return sleepMinutes == null ? null : sleepMinutes > 0 && quietMinutes > sleepMinutes;
-}
-
 export function roleCheck(hearer: Placed, wanted: 'remote' | 'eye'): Check {
   const role = hearer.settings.role ?? null;
   const hasRole = wanted === 'eye' || (radioInUse(hearer)?.roles.includes('remote') ?? true);
@@ -69,14 +77,29 @@ export function followHearer(base: SignalPath, hop: Hop, group: string | null | 
   const path = followAwake(rig, base, hearer, 'air')
     .check(roleCheck(hearer, 'remote'))
     .check(familyCheck(hop))
+    .check(mediumCheck(hop))
     .check(firmwareCheck(hearer))
     .check(generationCheck(hop))
+    .check(channelRangeCheck(hop))
     .check(channelCheck(hop))
+    .check(idRangeCheck(hop))
     .check(idCheck(hop))
     .check(pinCheck(hop));
   const typicalUs = familyOf(rig, hearer)?.medium === 'optical' ? OPTICAL_LATENCY_US : RADIO_LATENCY_US;
   const delayUs = (radioInUse(sender)?.latencyUs ?? 0) + (radioInUse(hearer)?.latencyUs ?? typicalUs);
   return followSelector(followGroup(path, hop, group).delayed(delayUs), hearer);
+}
+
+/** What is said to be told by radio must listen by radio, and likewise by light. */
+function mediumCheck({ rig, hearer, light }: Hop): Check {
+  const family = familyOf(rig, hearer);
+  const link = light.settings.link ?? null;
+  return {
+    holds: family === undefined || family.medium === link,
+    code: 'hearer.medium',
+    subject: light.id,
+    params: { link, family: family?.id ?? null },
+  };
 }
 
 /** An optical remote has a mode per maker: set to another, it hears nothing. */
@@ -112,7 +135,7 @@ function firmwareCheck(hearer: Placed): Check {
 }
 
 function generationCheck({ rig, sender, hearer }: Hop): Check {
-  const unrecorded = [sender, hearer].filter((one) => generationOf(rig, one) === undefined);
+  const unrecorded = missingGenerations(rig, sender, hearer);
   return {
     holds: generationHears(rig, sender, hearer),
     code: 'hearer.generation',
@@ -122,10 +145,7 @@ function generationCheck({ rig, sender, hearer }: Hop): Check {
       found: generationOf(rig, hearer)?.number ?? null,
       expected: generationOf(rig, sender)?.number ?? null,
     },
-    fields:
-      unrecorded.length > 0
-        ? unrecorded.map((one) => fieldRef(one.id, 'profile.radio.generation'))
-        : [fieldRef(sender.id, 'family.generations.heardByOlder')],
+    fields: unrecorded.length > 0 ? unrecorded : [fieldRef(sender.id, 'family.generations.heardByOlder')],
   };
 }
 
@@ -156,6 +176,31 @@ export function differingSwitches(rig: Rig, hearer: Placed, expected: number | n
   return found.flatMap((isOn, index) => (isOn === wanted[index] ? [] : [String(index + 1)]));
 }
 
+/** A channel its own model has; one nobody recorded is dealt with where both ends are compared. */
+function channelRangeCheck(hop: Hop): Check {
+  const { rig, sender, hearer } = hop;
+  const { found, expected } = numbersOf(hop, 'channel');
+  const range = channelRangeOf(rig, hearer);
+  return {
+    holds: found === null || range === null || inRange(found, range),
+    code: 'hearer.channel',
+    subject: hearer.id,
+    params: { found, expected, sender: sender.id, ...range },
+  };
+}
+
+/** An ID its own model has; off is one. */
+function idRangeCheck({ rig, sender, hearer }: Hop): Check {
+  const found = networkIdOf(rig, hearer);
+  const range = idRange(rig, hearer);
+  return {
+    holds: found === null || found === 0 || range === null || inRange(found, range),
+    code: 'hearer.id',
+    subject: hearer.id,
+    params: { found, expected: networkIdOf(rig, sender), sender: sender.id, ...range },
+  };
+}
+
 function idCheck({ rig, sender, hearer }: Hop): Check {
   const expected = networkIdOf(rig, sender);
   const found = networkIdOf(rig, hearer);
@@ -166,11 +211,11 @@ function idCheck({ rig, sender, hearer }: Hop): Check {
     code: 'hearer.id',
     subject: hearer.id,
     params: { found, expected, sender: sender.id },
-    fields: missing(
-      [sender.id, 'networkId', expected],
-      [hearer.id, 'networkId', found],
-      [sender.id, 'family.networkIds', hasIds],
-    ),
+    fields: [
+      ...missingId(rig, sender),
+      ...missingId(rig, hearer),
+      ...missing([sender.id, 'family.networkIds', hasIds]),
+    ],
   };
 }
 
@@ -199,13 +244,14 @@ export function letterOf(rig: Rig, hearer: Placed): string | null | undefined {
 /** A letter its family has, or that somebody in it can be set to, but this sender cannot reach. */
 export function followSenderGroup(base: SignalPath, hop: Hop, group: string | null | undefined): SignalPath {
   const { rig, sender, hearer } = hop;
-  const letters = lettersBetween(rig, sender, hearer);
-  if (group == null || letters?.length === 0) return base;
+  const letters = lettersFrom(rig, sender, hearer);
+  // A letter its own model does not have is the hearer's fault.
+  if (group == null || letters?.length === 0 || !hasLetter(rig, hearer, group)) return base;
   const subject = sender.id;
   const params = { group, hearer: hearer.id, letters: letters ?? [] };
   const outOfRange = (holds: false | null, fields: readonly FieldRef[] = []): SignalPath =>
     base.check({ holds, code: 'sender.group-range', subject, params, fields });
-  if (letters === null) return outOfRange(null, [fieldRef(subject, 'profile.radio.groups')]);
+  if (letters === null) return outOfRange(null, missingLetters(rig, sender, hearer));
   if (!letters.includes(group)) {
     const family = familyOf(rig, sender);
     return family?.groups == null || family.groups.includes(group) ? outOfRange(false) : base;
@@ -221,14 +267,18 @@ export function followSenderGroup(base: SignalPath, hop: Hop, group: string | nu
 
 /** What is left for the hearer's own side: a letter nobody recorded, or one no master of the family drives. */
 function followGroup(base: SignalPath, { rig, sender, hearer }: Hop, group: string | null | undefined): SignalPath {
+  if (group === null || lettersFrom(rig, sender, hearer)?.length === 0) return base;
+  if (group !== undefined && !hasLetter(rig, hearer, group)) {
+    const params = { group, letters: ownLetters(rig, hearer) ?? [], sender: sender.id, own: true };
+    return base.check({ holds: false, code: 'hearer.group', subject: hearer.id, params });
+  }
   const letters = lettersBetween(rig, sender, hearer);
-  if (group === null || letters?.length === 0) return base;
   return base.check({
     holds: group === undefined || letters === null ? null : letters.includes(group),
     code: 'hearer.group',
     subject: hearer.id,
     params: { group: group ?? null, letters: letters ?? [], sender: sender.id },
-    fields: missing([hearer.id, 'group', group], [sender.id, 'profile.radio.groups', letters]),
+    fields: [...missing([hearer.id, 'group', group]), ...(letters === null ? missingLetters(rig, sender, hearer) : [])],
   });
 }
 

@@ -1,7 +1,7 @@
 /** What keeps its way from the body to a light beyond the bare fire signal: metering, high-speed and rear-curtain sync. */
 import { able } from '../rig/capability.ts';
 import { type Check, type Combined, faultFor, fieldRef } from '../rig/check.ts';
-import { carriedBetween, lettersBetween } from '../rig/net.ts';
+import { carriedBetween, lettersBetween, missingGenerations, missingLetters } from '../rig/net.ts';
 import { type Body, hearerOf, type Light, type Rig } from '../rig/rig.ts';
 import { isOneSystem, speakChecks, topShoeOf } from '../rig/stack.ts';
 import type { Hop } from './hop.ts';
@@ -14,8 +14,14 @@ export type Signal = Passing | 'start';
 
 /** @param light named in the fault as the one that suffers. */
 export function combined(light: Light, checks: readonly Check[]): Combined {
+  const all = bareCombined(checks);
+  return all.fault ? { ...all, fault: faultFor(light.id, all.fault) } : all;
+}
+
+/** What checks come to of which no light in particular suffers. */
+export function bareCombined(checks: readonly Check[]): Combined {
   const failed = checks.find((check) => check.holds === false);
-  if (failed) return { holds: false, fields: [], fault: faultFor(light.id, failed) };
+  if (failed) return { holds: false, fields: [], fault: failed };
   const fields = checks.filter((check) => check.holds === null).flatMap((check) => check.fields?.slice(0, 1) ?? []);
   return { holds: checks.every((check) => check.holds === true) ? true : null, fields, fault: null };
 }
@@ -53,7 +59,7 @@ export function controlOf(hop: Omit<Hop, 'body'>): Combined {
     plainLinkCheck(light, {
       holds: letters === null ? null : letters.length > 0,
       subject: id,
-      fields: [fieldRef(id, 'profile.radio.groups')],
+      fields: missingLetters(rig, sender, hearer),
     }),
     ...receiverChecks(rig, light),
   ]);
@@ -73,7 +79,7 @@ function carriedChecks({ rig, sender, hearer, light }: Omit<Hop, 'body'>, signal
       code: 'hearer.generation',
       subject: hearer.id,
       params: { sender: sender.id, ability: what },
-      fields: [fieldRef(hearer.id, 'profile.radio.generation')],
+      fields: missingGenerations(rig, sender, hearer),
     },
   ];
 }

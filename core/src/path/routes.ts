@@ -29,7 +29,21 @@ export function followAir(rig: Rig, atSender: SignalPath, { body, sender, light 
     return inAir.check({ holds: false, code: 'foot.no-receiver', subject: light.id, params });
   }
   const heard = followHearer(inAir, hop, group);
-  return followLamp(rig, hearer === light ? heard.pass('foot') : followFoot(heard, hearer, light), body, light);
+  if (hearer === light) return followLamp(rig, heard.pass('foot'), body, light);
+  return followLamp(rig, followFoot(heard, hearer, light).check(wiredRoleCheck(light)), body, light);
+}
+
+/** A flash in a role of its own answers neither its foot nor a cord; a remote still answers its sync socket. */
+function wiredRoleCheck(light: Light): Check {
+  const { plugs, role = null } = light.settings;
+  const roles = plugs == null ? ['local', 'master'] : ['local', 'master', 'remote'];
+  return {
+    holds: role === null ? null : roles.includes(role),
+    code: 'hearer.role',
+    subject: light.id,
+    params: { role, wanted: 'local' },
+    fields: [fieldRef(light.id, 'role')],
+  };
 }
 
 interface AirEnds {
@@ -40,21 +54,13 @@ interface AirEnds {
 
 /** A light on the body's own shoe or stack, or on a cord or cable from it. */
 export function followWire(rig: Rig, body: Body, light: Light): SignalPath {
-  const { link, plugs, role = null } = light.settings;
+  const { link, plugs } = light.settings;
   const start = followBody(body);
   const isUnplugged = link === 'cable' && plugs == null;
   const onto = isUnplugged
     ? start.check(noPlugsCheck(light)).delayed(WIRE_LATENCY_US)
     : followOntoBody(rig, start, body, light);
-  const roles = link === 'shoe' ? ['local', 'master'] : ['local', 'master', 'remote'];
-  const path = followLength(onto, light).check({
-    holds: role === null ? null : roles.includes(role),
-    code: 'hearer.role',
-    subject: light.id,
-    params: { role, wanted: 'local' },
-    fields: [fieldRef(light.id, 'role')],
-  });
-  return followLamp(rig, path.pass('foot'), body, light);
+  return followLamp(rig, followLength(onto, body, light).check(wiredRoleCheck(light)).pass('foot'), body, light);
 }
 
 const noPlugsCheck = (light: Light): Check => ({
@@ -65,10 +71,13 @@ const noPlugsCheck = (light: Light): Check => ({
   fields: [fieldRef(light.id, 'plugs')],
 });
 
-/** A light waiting as an eye, up to the moment it would see a pulse. */
-export function followEye(rig: Rig, body: Body, light: Light): SignalPath {
+/**
+ * A light waiting as an eye, up to the moment it would see a pulse.
+ * @param seen what gives the pulse, by id; left out, anything in its view.
+ */
+export function followEye(rig: Rig, body: Body, light: Light, seen?: string): SignalPath {
   const { role = null, eye = null } = light.settings;
-  const path = followSight(SignalPath.start, body, light)
+  const path = followSight(SignalPath.start, body, light, seen === undefined ? [] : [seen])
     .check(roleCheck(light, 'eye'))
     .check({
       holds: hasEye(light),

@@ -2,34 +2,58 @@
 import { inRange } from '../measure/range.ts';
 import { type Check, type FieldPath, fieldRef, missing } from '../rig/check.ts';
 import { isNewEnough } from '../rig/firmware.ts';
-import { channelsOf } from '../rig/net.ts';
+import { channelsOf, idRange, networkIdOf } from '../rig/net.ts';
+import { senderSleeps } from '../rig/sleep.ts';
 import { isBody, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { SignalPath } from './signalPath.ts';
 
 export function followSender(rig: Rig, base: SignalPath, sender: Placed): SignalPath {
-  const atMaster = isBody(sender) ? base : followPowered(base, sender);
+  const atMaster = isBody(sender) ? base : followPowered(rig, base, sender);
   const path = atMaster.check(roleCheck(sender)).check(radioCheck(sender)).check(firmwareCheck(sender));
   const radio = radioInUse(sender);
   if (!radio) return path;
   const range = channelsOf(radio, rig.families.get(radio.family));
   const channel = sender.settings.channel ?? null;
-  return path.check({
-    holds: channel === null || range === null ? null : inRange(channel, range),
-    code: 'sender.channel-range',
+  return path
+    .check({
+      holds: channel === null || range === null ? null : inRange(channel, range),
+      code: 'sender.channel-range',
+      subject: sender.id,
+      params: { channel, from: range?.from ?? null, to: range?.to ?? null },
+      fields: missing([sender.id, 'channel', channel], [sender.id, 'profile.radio.channels', range]),
+    })
+    .check(idCheck(rig, sender));
+}
+
+/** An ID its model has; off is one, and one nobody recorded is dealt with where both ends are compared. */
+function idCheck(rig: Rig, sender: Placed): Check {
+  const networkId = networkIdOf(rig, sender);
+  const range = idRange(rig, sender);
+  return {
+    holds: networkId === null || networkId === 0 || range === null || inRange(networkId, range),
+    code: 'sender.id-range',
     subject: sender.id,
-    params: { channel, from: range?.from ?? null, to: range?.to ?? null },
-    fields: missing([sender.id, 'channel', channel], [sender.id, 'profile.radio.channels', range]),
-  });
+    params: { networkId, from: range?.from ?? null, to: range?.to ?? null },
+  };
 }
 
 const needs = (id: string, field: FieldPath) => [fieldRef(id, field)];
 
-function followPowered(base: SignalPath, { id, settings }: Placed): SignalPath {
-  const { on = null, cells = null, asleep } = settings;
+function followPowered(rig: Rig, base: SignalPath, sender: Placed): SignalPath {
+  const { id, settings, profile } = sender;
+  const { on = null, cells = null } = settings;
+  const asleep = senderSleeps(rig, sender);
+  const minutes = profile.kind === 'body' ? null : (profile.sleepMinutes ?? null);
   return base
     .check({ holds: on, code: 'sender.off', subject: id, params: {}, fields: needs(id, 'on') })
     .check({ holds: cells !== 'flat', code: 'sender.battery', subject: id, params: { cells } })
-    .check({ holds: asleep !== true, code: 'sender.asleep', subject: id, params: {} });
+    .check({
+      holds: asleep === null ? null : !asleep,
+      code: 'sender.asleep',
+      subject: id,
+      params: { minutes, quiet: rig.around.quietMinutes },
+      fields: needs(id, 'profile.sleepMinutes'),
+    });
 }
 
 function roleCheck({ id, settings }: Placed): Check {

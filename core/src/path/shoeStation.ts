@@ -2,7 +2,7 @@
 import { either, same, type Tri } from '../measure/tri.ts';
 import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { isNewEnough } from '../rig/firmware.ts';
-import { type Body, isBody, isTrigger, type Placed, type Rig } from '../rig/rig.ts';
+import { type Body, isBody, type Placed, type Rig } from '../rig/rig.ts';
 import { carrierOf, footOf, isOneSystem, NO_PART, topShoeOf } from '../rig/stack.ts';
 import { followPopup } from './bodyStation.ts';
 import type { SignalPath } from './signalPath.ts';
@@ -37,7 +37,7 @@ export function followOntoBody(rig: Rig, base: SignalPath, body: Body, item: Pla
   const joint = { body, carrier, item };
   if (plugs != null) return followCable(below, joint, plugs);
   const seated = below.check(seatedCheck(item, carrier.id)).check(hasFootCheck(joint));
-  const joined = isTrigger(carrier) ? seated.check(topShoeCheck(joint)) : followContacts(seated, joint);
+  const joined = isBody(carrier) ? followContacts(seated, joint) : seated.check(topShoeCheck(joint));
   return followVoltage(joined, item, carrier).delayed(WIRE_LATENCY_US);
 }
 

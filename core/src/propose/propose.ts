@@ -2,7 +2,7 @@
  * From a wish to a look: which of the crew's own units do it and how each is told, every setting of it, judged whole
  * before it is shown; and the next best two that differ in how it is done. docs/model.md, Proposals.
  */
-import { SHUTTER_LABELS, shutterMicroseconds } from '../measure/stops.ts';
+import { THIRD_LABELS, shutterMicroseconds } from '../measure/stops.ts';
 import type { Look } from '../record/look.ts';
 import type { FlashProfile } from '../record/profile.ts';
 import type { FieldRef } from '../rig/check.ts';
@@ -177,7 +177,7 @@ function sharpened(of: Omit<Parameters<typeof layOut>[0], 'shutter'>): { shutter
   );
   const slowest = Math.max(0, ...syncs.map(shutterMicroseconds));
   const safe = shutterMicroseconds(SAFE_SHUTTER);
-  const labels = SHUTTER_LABELS.filter((label) => {
+  const labels = THIRD_LABELS.filter((label) => {
     const us = shutterMicroseconds(label);
     return syncs.length > 0 && us >= slowest && us < safe;
   });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, labelSchema, letterSchema, stopsSchema } from './fieldShapes.ts';
-import { shutterLabelSchema } from './profileSchema.ts';
+import { SHUTTER_SETTINGS } from '../measure/stops.ts';
 import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profileTerms.ts';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './settingTerms.ts';
 
@@ -9,6 +9,20 @@ export const groupSettingsSchema = z.strictObject({
   mode: z.enum(MODES).nullish(),
   power: stopsSchema.nullish(),
 });
+
+/** Where a light stands to what it must hear or see. */
+const standing = {
+  /** How it sees it. Left out: nobody noted anything in the way. */
+  sight: z.enum(SIGHTS).nullish(),
+  /** The same while the camera is held upright. Left out: as when it is level. */
+  sightUpright: z.enum(SIGHTS).nullish(),
+  /** Degrees between the sensor's axis and what it must see. */
+  offAxis: z.number().min(0).max(180).nullish(),
+  /** Metres from sender to hearer, or along a cable's way. */
+  distanceM: z.number().min(0).max(5000).nullish(),
+};
+
+export const pairSchema = z.strictObject(standing);
 
 /**
  * How one unit is placed and set in one look. Every field may be left out or null: not recorded. A field that
@@ -23,7 +37,10 @@ export const settingsSchema = z.strictObject({
 
   on: z.boolean().nullish(),
   role: z.enum(ROLES).nullish(),
-  /** The body or trigger a sender or flash sits on, or the one at the near end of its cable or cord. */
+  /**
+   * The body or trigger a sender or flash sits on, or the one at the near end of its cable or cord; `hand` for a sender in
+   * somebody's hand, which no shutter fires.
+   */
   mount: idSchema.nullish(),
   /** Light: how it is told to fire. */
   link: z.enum(LINKS).nullish(),
@@ -49,8 +66,10 @@ export const settingsSchema = z.strictObject({
   groups: z.record(letterSchema, groupSettingsSchema).nullish(),
 
   mode: z.enum(MODES).nullish(),
-  /** Wanted power in stops below full; on a link that carries no power also what is dialled on the unit. */
+  /** Wanted power in stops below full. */
   power: stopsSchema.nullish(),
+  /** Light set by hand: the power dialled on it, in stops below full. Left out: what is wanted. */
+  dialledPower: stopsSchema.nullish(),
   eye: z.enum(EYE_MODES).nullish(),
   /** False when the unit is on but its tube is switched off. */
   lamp: z.boolean().nullish(),
@@ -72,19 +91,14 @@ export const settingsSchema = z.strictObject({
   /** Sender: passive, so that it fires the lights and leaves their settings to another controller. Left out: no. */
   passive: z.boolean().nullish(),
 
-  /** How a light stands to what it must hear or see. Left out: nobody noted anything in the way. */
-  sight: z.enum(SIGHTS).nullish(),
-  /** The same while the camera is held upright. Left out: as when it is level. */
-  sightUpright: z.enum(SIGHTS).nullish(),
+  ...standing,
+  /** Where it stands otherwise to one sender, body or light than to the rest, by that one's id. */
+  from: z.record(idSchema, pairSchema).nullish(),
   /** Share of its test shots a light answered, 0 to 1, as somebody noted it. Left out: all, as far as noted. */
   heardShare: z.number().min(0.01).max(1).nullish(),
   /** Something covers its sensor. */
   covered: z.boolean().nullish(),
-  /** Degrees between the sensor's axis and what it must see. */
-  offAxis: z.number().min(0).max(180).nullish(),
   inSun: z.boolean().nullish(),
-  /** Metres from sender to hearer, or along a cable's way. */
-  distanceM: z.number().min(0).max(5000).nullish(),
   /** Length of its cable or cord, in metres. */
   cableM: z.number().min(0).max(500).nullish(),
   beep: z.boolean().nullish(),
@@ -107,7 +121,7 @@ export const settingsSchema = z.strictObject({
   startedInOrder: z.boolean().nullish(),
 
   shutterType: z.enum(SHUTTER_TYPES).nullish(),
-  shutter: shutterLabelSchema.nullish(),
+  shutter: z.enum(SHUTTER_SETTINGS as [string, ...string[]]).nullish(),
   flashFiring: z.boolean().nullish(),
   exposureMode: z.enum(EXPOSURE_MODES).nullish(),
   /** Body: with which curtain it closes its contact. Left out: the front one. */
@@ -142,6 +156,8 @@ export const lookSchema = z.strictObject({
   name: labelSchema,
   /** The event it was made for. */
   event: idSchema,
+  /** The bodies shoot in turn, each at its own pace, and so share the charge of a light both fire. Left out: no. */
+  inTurn: z.boolean().nullish(),
   /** Minutes without a shot before it starts: what falls asleep sooner is asleep. Left out: nobody waits. */
   quietMinutes: z.number().min(0).max(1440).nullish(),
   /** What else is on the air there. Left out: nothing, as far as noted. */

@@ -1,10 +1,13 @@
 /** How one unit is set in a look: reading and changing one setting of it by its path. */
 import type { z } from 'zod';
+import { HAND } from '../measure/newId.ts';
 import type * as schemas from './lookSchema.ts';
-import { GROUP_FIELDS, type GroupField } from './settingTerms.ts';
+import { GROUP_FIELDS, type GroupField, PAIR_FIELDS, type PairField } from './settingTerms.ts';
 
 export type Settings = z.infer<typeof schemas.settingsSchema>;
 export type GroupSettings = z.infer<typeof schemas.groupSettingsSchema>;
+/** Where a light stands to one other unit. */
+export type Pair = z.infer<typeof schemas.pairSchema>;
 
 // prettier-ignore
 type Letter =
@@ -14,9 +17,14 @@ type Letter =
 /** A sender's setting for one group, such as `groups.C.power`. */
 export type GroupPath = `groups.${Letter}.${GroupField}`;
 
+/** Where a light stands to one other unit, by its id: one of it, such as `from.body-2.sight`, or all of it. */
+export type PairPath = `from.${string}.${PairField}` | `from.${string}`;
+
 /** A setting by name. */
-export type SettingPath = Exclude<keyof Settings, 'groups'> | GroupPath;
-export type SettingValue = Exclude<Settings[keyof Settings], Settings['groups']> | null | undefined;
+export type SettingPath = Exclude<keyof Settings, 'groups' | 'from'> | GroupPath | PairPath;
+/** A setting whose name alone says what it is. */
+export type PlainSetting = Exclude<SettingPath, GroupPath | PairPath>;
+export type SettingValue = Exclude<Settings[keyof Settings], Settings['groups' | 'from']> | Pair | null | undefined;
 
 /** Settings that are the crew's wish rather than dialled on a unit: to want less is no work, and mends nothing. */
 export const INTENTIONS: ReadonlySet<SettingPath> = new Set(['firesFor']);
@@ -29,6 +37,16 @@ export function groupPartsOf(path: string): { letter: string; field: GroupField 
   return match && { letter: match[1]!, field: match[2] as GroupField };
 }
 
+const PAIR_PATH = new RegExp(`^from\\.([a-z0-9-]+)(?:\\.(${PAIR_FIELDS.join('|')}))?$`);
+
+/** The other unit and the field of a pair's path, null for all of it; null for any other setting. */
+export function pairPartsOf(path: string): { other: string; field: PairField | null } | null {
+  const match = PAIR_PATH.exec(path);
+  return match && { other: match[1]!, field: (match[2] as PairField | undefined) ?? null };
+}
+
+export const pairPath = (other: string, field: PairField): PairPath => `from.${other}.${field}`;
+
 /** @param letter one capital letter, as the schema has checked. */
 export const groupPath = (letter: string, field: GroupField): GroupPath => `groups.${letter as Letter}.${field}`;
 
@@ -36,6 +54,9 @@ export const groupPath = (letter: string, field: GroupField): GroupPath => `grou
 export const isByAir = (settings: Settings): boolean => settings.link === 'radio' || settings.link === 'optical';
 
 export function readSetting(settings: Settings, path: SettingPath): SettingValue {
+  const pair = pairPartsOf(path);
+  if (pair)
+    return (pair.field === null ? settings.from?.[pair.other] : settings.from?.[pair.other]?.[pair.field]) ?? null;
   const group = groupPartsOf(path);
   if (!group) return (settings[path as keyof Settings] as SettingValue) ?? null;
   return settings.groups?.[group.letter]?.[group.field] ?? null;
@@ -43,6 +64,12 @@ export function readSetting(settings: Settings, path: SettingPath): SettingValue
 
 /** A copy with one setting changed; null removes it, since left out and null mean the same. */
 export function withSetting(settings: Settings, path: SettingPath, value: SettingValue): Settings {
+  const pair = pairPartsOf(path);
+  if (pair) {
+    const { other, field } = pair;
+    const changed = field === null ? ((value as Pair | null) ?? {}) : { ...settings.from?.[other], [field]: value };
+    return withPairs(settings, { ...settings.from, [other]: changed as Pair });
+  }
   const group = groupPartsOf(path);
   if (group) {
     const { letter, field } = group;
@@ -56,21 +83,37 @@ export function withSetting(settings: Settings, path: SettingPath, value: Settin
 
 /** A group nothing is recorded of is as good as left out, and is. */
 export function withGroups(settings: Settings, groups: Settings['groups']): Settings {
-  const recorded = Object.entries(groups ?? {}).flatMap(([letter, told]) => {
-    const fields = Object.entries(told).filter(([, value]) => value != null);
-    return fields.length === 0 ? [] : [[letter, Object.fromEntries(fields)] as const];
-  });
   const { groups: _groups, ...rest } = settings;
-  return recorded.length === 0 ? rest : { ...rest, groups: Object.fromEntries(recorded) };
+  const recorded = recordedOf(groups);
+  return recorded === null ? rest : { ...rest, groups: recorded };
+}
+
+/** The same of the units it stands to. */
+export function withPairs(settings: Settings, from: Settings['from']): Settings {
+  const { from: _from, ...rest } = settings;
+  const recorded = recordedOf(from);
+  return recorded === null ? rest : { ...rest, from: recorded };
+}
+
+/** The entries of which something is recorded; null when there is none. */
+function recordedOf<T extends object>(
+  entries: Readonly<Record<string, T>> | null | undefined,
+): Record<string, T> | null {
+  const recorded = Object.entries(entries ?? {}).flatMap(([key, entry]) => {
+    const fields = Object.entries(entry).filter(([, value]) => value != null);
+    return fields.length === 0 ? [] : [[key, Object.fromEntries(fields) as T] as const];
+  });
+  return recorded.length === 0 ? null : Object.fromEntries(recorded);
 }
 
 /** The settings that name other units of the same look. */
 export function unitReferences(settings: Settings): readonly (readonly [field: string, ids: readonly string[]])[] {
-  const { mount, receiver, sees, firesFor } = settings;
+  const { mount, receiver, sees, firesFor, from } = settings;
   return [
-    ['mount', mount == null ? [] : [mount]],
+    ['mount', mount == null || mount === HAND ? [] : [mount]],
     ['receiver', receiver == null ? [] : [receiver]],
     ['sees', sees ?? []],
     ['firesFor', firesFor ?? []],
+    ...Object.keys(from ?? {}).map((other) => [`from.${other}`, [other]] as const),
   ];
 }

@@ -41,10 +41,21 @@ interface Weakened {
   carried?: Num;
 }
 
+/** The numbers a unit's own model has, where what it is set to is none of them. */
+interface OutOfRange {
+  from?: number;
+  to?: number;
+}
+
 interface Distance extends Weakened {
+  /** It comes by way of a wall or a ceiling. */
+  bounce?: boolean;
   distanceM: Num;
   reachM: Num;
 }
+
+/** Where the dark part of a picture lies as it is held; upright, on one of its sides. */
+export type Edge = 'lower' | 'upper' | 'side';
 
 interface DarkPart {
   shutter: Text;
@@ -53,7 +64,7 @@ interface DarkPart {
   delayUs: number;
   /** Share of the frame that is lit. */
   share: number;
-  darkEdge: 'lower' | 'upper' | null;
+  darkEdge: Edge | null;
 }
 
 export interface SlowPulse {
@@ -65,7 +76,10 @@ export interface SlowPulse {
   lost: number;
   tail: boolean;
   share: number;
-  darkEdge: 'lower' | 'upper' | null;
+  darkEdge: Edge | null;
+  /** Stroboscopic fire: how many of its pops came while the shutter was open. */
+  pops?: number;
+  inside?: number;
 }
 
 interface Stray {
@@ -86,6 +100,8 @@ interface PowerLimit {
 interface EarlyEye {
   /** Whose light it answered. */
   cause: string;
+  /** It was a flash against red eyes. */
+  redEye?: boolean;
   eye: Text;
   atUs: Num;
 }
@@ -110,10 +126,11 @@ export interface CodeParams {
   /** `body` where nothing on it speaks; the versions where the model can be master only from a firmware on. */
   'sender.no-link': { item?: string; body?: string } & Partial<Versions>;
   'sender.off': None;
-  'sender.asleep': None;
+  'sender.asleep': { minutes: Num; quiet: Num };
   'sender.battery': { cells: Text };
   'sender.role': { role: Text };
   'sender.channel-range': { channel: Num; from: Num; to: Num };
+  'sender.id-range': { networkId: Num; from: Num; to: Num };
   'sender.group-range': Letter;
   'sender.group-off': Letter;
   'sender.rivals': Overruled & { rival: string };
@@ -128,15 +145,17 @@ export interface CodeParams {
   'hearer.asleep': { minutes: Num; quiet: Num };
   'hearer.battery': { cells: Text };
   'hearer.role': { role: Text; wanted: 'local' | 'remote' | 'eye'; eye?: Text };
+  'hearer.medium': { link: Text; family: Text };
   'hearer.family': Pair<Text>;
   'hearer.maker-mode': Pair<Text>;
   /** `ability` where the older end loses that alone; else the hearer cannot hear the sender at all. */
   'hearer.generation': { sender?: string; found?: Num; expected?: Num; ability?: string };
-  'hearer.channel': Pair<Num>;
+  'hearer.channel': Pair<Num> & OutOfRange;
   'hearer.dip': Pair<Num> & { switches: number; differing: readonly string[] };
-  'hearer.id': Pair<Num>;
+  'hearer.id': Pair<Num> & OutOfRange;
   'hearer.pin': Pair<Num>;
-  'hearer.group': { group: Text; letters: readonly string[]; sender: string };
+  /** `own` where its model has no such letter, and the letters are those it has. */
+  'hearer.group': { group: Text; letters: readonly string[]; sender: string; own?: boolean };
   'hearer.selector': { selector: Text };
   'hearer.firmware': Versions & { position?: Position; ability?: Ability };
   'foot.no-receiver': { family: Text };
@@ -164,6 +183,7 @@ export interface CodeParams {
   'frame.no-hss': { shutter: Text; share: number; tail: boolean; lostAt: Code; by: string };
   'frame.tail-gradient': SlowPulse;
   'frame.duration': SlowPulse;
+  'power.dialled': { wanted: number; dialled: number; stopsOff: number };
   'power.local-trim': { trim: number; stopsOff: number };
   'power.comp-limit': { body: string; limit: number; over: number };
   'power.rounded': { wanted: number; rounded: number; error: number };

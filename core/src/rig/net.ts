@@ -4,6 +4,7 @@ import type { Tri } from '../measure/tri.ts';
 import type { Family, Generation } from '../record/family.ts';
 import type { CarriedSignal } from '../record/familyTerms.ts';
 import type { RadioProfile } from '../record/profile.ts';
+import { type FieldRef, fieldRef, missing } from './check.ts';
 import { type Placed, radioInUse, type Rig } from './rig.ts';
 
 /** The channels and letters a radio can use, falling back on its family's as the profile says. */
@@ -44,6 +45,21 @@ function olderOf(rig: Rig, sender: Placed, hearer: Placed): Generation | null | 
   return a.number <= b.number ? a : b;
 }
 
+/** The generations nobody recorded, of two ends whose older one decides. */
+export const missingGenerations = (rig: Rig, sender: Placed, hearer: Placed): FieldRef[] =>
+  [...new Set([sender, hearer])]
+    .filter((one) => generationOf(rig, one) === undefined)
+    .map(({ id }) => fieldRef(id, 'profile.radio.generation'));
+
+/** What is not recorded where nobody can say which letters there are between two ends. */
+export function missingLetters(rig: Rig, sender: Placed, hearer: Placed): FieldRef[] {
+  const radio = radioInUse(sender);
+  if (!radio) return radio === undefined ? [fieldRef(sender.id, 'family')] : [];
+  return groupsOf(radio, familyOf(rig, sender)) === null
+    ? [fieldRef(sender.id, 'profile.radio.groups')]
+    : missingGenerations(rig, sender, hearer);
+}
+
 /** Whether the hearer's generation can hear the sender's at all. */
 export function generationHears(rig: Rig, sender: Placed, hearer: Placed): Tri {
   const a = generationOf(rig, sender);
@@ -53,8 +69,25 @@ export function generationHears(rig: Rig, sender: Placed, hearer: Placed): Tri {
   return a.heardByOlder ?? null;
 }
 
-/** Letters the sender can speak to so that this hearer understands; empty when there are no groups, null when unrecorded. */
+/** The letters a unit's own model can be set to; null where nobody recorded them. */
+export const ownLetters = (rig: Rig, placed: Placed): readonly string[] | null => {
+  const radio = radioInUse(placed);
+  return radio ? groupsOf(radio, familyOf(rig, placed)) : null;
+};
+
+/** Whether a unit can be set to a letter, as far as is recorded; one whose model has no groups has no say. */
+export function hasLetter(rig: Rig, placed: Placed, letter: string): boolean {
+  const own = ownLetters(rig, placed);
+  return own === null || own.length === 0 || own.includes(letter);
+}
+
+/** Letters the sender can speak to that the hearer can be set to; empty when there are no groups, null when unrecorded. */
 export function lettersBetween(rig: Rig, sender: Placed, hearer: Placed): readonly string[] | null {
+  return lettersFrom(rig, sender, hearer)?.filter((letter) => hasLetter(rig, hearer, letter)) ?? null;
+}
+
+/** Letters the sender can speak to so that this hearer's generation understands. */
+export function lettersFrom(rig: Rig, sender: Placed, hearer: Placed): readonly string[] | null {
   const radio = radioInUse(sender);
   if (!radio) return null;
   const letters = groupsOf(radio, familyOf(rig, sender));
@@ -85,6 +118,17 @@ export function networkIdOf(rig: Rig, placed: Placed): number | null {
   if (generation === undefined) return placed.settings.networkId === 0 ? 0 : null;
   if (generation?.networkIds === false) return 0;
   return placed.settings.networkId ?? null;
+}
+
+/** What is not recorded where nobody can say which ID a unit has. */
+export function missingId(rig: Rig, placed: Placed): FieldRef[] {
+  if (networkIdOf(rig, placed) !== null) return [];
+  if (radioInUse(placed) === undefined) return [fieldRef(placed.id, 'family')];
+  const isOpen = generationOf(rig, placed) === undefined;
+  return [
+    ...(isOpen ? [fieldRef(placed.id, 'profile.radio.generation')] : []),
+    ...missing([placed.id, 'networkId', placed.settings.networkId]),
+  ];
 }
 
 /** Our own masters that speak a hearer's family on its channel. */

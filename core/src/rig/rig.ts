@@ -1,3 +1,4 @@
+import { HAND } from '../measure/newId.ts';
 import type { Family } from '../record/family.ts';
 import type { Emitter, Look } from '../record/look.ts';
 import type { OnAir } from '../record/onAir.ts';
@@ -10,7 +11,7 @@ import {
   type TriggerProfile,
 } from '../record/profile.ts';
 import type { Attitude } from '../record/settingTerms.ts';
-import { isByAir, type Settings } from '../record/settings.ts';
+import type { Settings } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
 import { airOf, emittersOf, otherCrewsIn } from './otherCrews.ts';
 
@@ -42,6 +43,8 @@ export type Body = Placed<BodyProfile> & { attitude?: Attitude };
 
 /** What a look says of itself beyond its units. */
 export interface Around {
+  /** Whether the bodies shoot in turn, and so share a light's charge. */
+  inTurn?: boolean;
   /** Minutes without a shot before it starts; null when nobody waits. */
   quietMinutes: number | null;
   emitters: readonly Emitter[];
@@ -53,11 +56,11 @@ export interface Rig {
   families: ReadonlyMap<string, Family>;
   placed: ReadonlyMap<string, Placed>;
   bodies: readonly Body[];
-  /** Flashes that are part of the look: every one whose role is not `off`. */
+  /** Flashes that are part of the look: all but those whose role is `off` and masters whose own tube is off. */
   lights: readonly Light[];
   /** What could speak for each body: units with a master's radio that sit on it, or where it sits is not recorded. */
   sendersOn: ReadonlyMap<string, readonly Placed[]>;
-  /** The same of all bodies, each once, in id order. */
+  /** The same of all bodies, each once, and what is in somebody's hand; in id order. */
   senders: readonly Placed[];
   /** Bodies of other crews and guests, and what is mounted on them or fires for them alone. */
   strangers: ReadonlySet<string>;
@@ -95,7 +98,8 @@ export function buildRig(kit: KitIndex, look: Look, onAir: readonly OnAir[] = []
   }
   placed.sort((a, b) => (a.id < b.id ? -1 : 1));
   const emitters = [...(look.emitters ?? []), ...emittersOf(air)];
-  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters });
+  const inTurn = look.inTurn === true && { inTurn: true };
+  return rigOf(kit.families, placed, { quietMinutes: look.quietMinutes ?? null, emitters, ...inTurn });
 }
 
 /** A rig of placed units, which must be in id order. */
@@ -113,18 +117,26 @@ export function rigOf(
     if (body === undefined) for (const list of sendersOn.values()) list.push(one);
     else if (body) sendersOn.get(body.id)!.push(one);
   }
+  const isInHand = (one: Placed) => one.settings.mount === HAND && !byId.has(HAND) && canSend(one);
   const spoken = new Set([...sendersOn.values()].flat());
   return {
     families,
     placed: byId,
     bodies,
-    lights: placed.filter(isFlash).filter((light) => light.settings.role !== 'off'),
+    lights: placed.filter(isFlash).filter((light) => light.settings.role !== 'off' && !onlyCommands(light)),
     sendersOn,
-    senders: placed.filter((one) => spoken.has(one)),
+    senders: placed.filter((one) => spoken.has(one) || isInHand(one)),
     strangers: strangersAmong(byId, bodies),
     around,
   };
 }
+
+/** A master whose own tube is off speaks and gives no light, which is as meant. */
+const onlyCommands = (light: Light): boolean =>
+  light.settings.role === 'master' && light.settings.lamp === false && speaksAsMaster(light);
+
+export const speaksAsMaster = ({ profile }: Placed): boolean =>
+  radiosOf(profile).some((radio) => radio.roles.includes('master'));
 
 function strangersAmong(placed: ReadonlyMap<string, Placed>, bodies: readonly Body[]): ReadonlySet<string> {
   const strangers = new Set(bodies.filter((body) => body.settings.stranger === true).map((body) => body.id));
@@ -151,12 +163,25 @@ export function bodyUnder(placed: ReadonlyMap<string, Placed>, item: Placed): Bo
   return null;
 }
 
+/** Where nobody recorded on what a stack sits: the part at its lower end, whose mount is missing. */
+export function looseEnd(placed: ReadonlyMap<string, Placed>, item: Placed): Placed {
+  const seen = new Set<string>();
+  let at = item;
+  for (let below = placed.get(at.settings.mount ?? ''); below && !isBody(below) && !seen.has(below.id);) {
+    seen.add(below.id);
+    at = below;
+    below = placed.get(at.settings.mount ?? '');
+  }
+  return at;
+}
+
 /** A trigger in a bag or on a light is no sender; one whose place nobody recorded might be, if set to master. */
 function canSend(placed: Placed): boolean {
   const { role, mount } = placed.settings;
   if (role === 'off') return false;
-  if (placed.profile.kind !== 'body' && mount == null && role != null && role !== 'master') return false;
-  return radiosOf(placed.profile).some((radio) => radio.roles.includes('master'));
+  const isLoose = placed.profile.kind !== 'body' && (mount == null || mount === HAND);
+  if (isLoose && role != null && role !== 'master') return false;
+  return speaksAsMaster(placed);
 }
 
 /**
@@ -175,18 +200,4 @@ export function radioInUse(placed: Placed): RadioProfile | null | undefined {
 export function hearerOf(rig: Rig, light: Light): Placed {
   const receiver = light.settings.receiver;
   return (receiver != null && rig.placed.get(receiver)) || light;
-}
-
-/**
- * Whether a light is meant to fire when this body shoots; null when nobody recorded how it is told or what it is mounted on. A light
- * on a shoe, a cord or a cable can only serve the body it is connected to; for a stranger's shutter all of ours stay dark.
- */
-export function isMeantFor(rig: Rig, light: Light, body: Body): boolean | null {
-  const { link, firesFor } = light.settings;
-  if (link == null) return null;
-  if (!isByAir(light.settings) && link !== 'eye') {
-    const under = bodyUnder(rig.placed, light);
-    return under === undefined ? null : under?.id === body.id;
-  }
-  return firesFor == null ? body.settings.stranger !== true : firesFor.includes(body.id);
 }

@@ -1,6 +1,7 @@
 /** Which of our senders speak to a light: the one rule that nets, letters, costs and cards share. */
 import { isByAir } from '../record/settings.ts';
-import { bodyUnder, hearerOf, isMeantFor, type Light, type Placed, radioInUse, type Rig } from './rig.ts';
+import { isMeantFor } from './meantFor.ts';
+import { bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from './rig.ts';
 
 /**
  * Our masters of the family a light's hearer listens to, on the bodies it is meant for; one whose place nobody recorded

@@ -2,7 +2,7 @@
 import { same, type Tri } from '../measure/tri.ts';
 import { type Check, type FieldRef, fieldRef } from './check.ts';
 import { isNewEnough } from './firmware.ts';
-import { type Body, isTrigger, type Placed, type Rig, type Trigger } from './rig.ts';
+import { type Body, isBody, isTrigger, type Placed, type Rig, type Trigger } from './rig.ts';
 
 export const NO_PART = 'none';
 const CENTRE_ONLY = 'centre-only';
@@ -82,66 +82,73 @@ const foreignCheck = (body: Body, { holds, subject, shoe, foot, field }: Joint):
 
 /**
  * What must hold for body and item to speak one shoe system, so that metering and high-speed sync pass between
- * them: the feet, every trigger in between, its switch, the start order and the firmware.
+ * them: at every storey from the body up the feet, the switch that passes it on, the start order and the firmware.
  */
 export function speakChecks(rig: Rig, body: Body, item: Placed): Check[] {
   if (item.id === body.id) return [];
+  const carrier = carrierOf(rig, item);
+  const below = carrier && !isBody(carrier) ? [...speakChecks(rig, body, carrier), ...passesOnChecks(carrier)] : [];
+  return [...below, ...jointChecks(body, carrier, item), ...orderCheck(rig, item), ...firmwareCheck(item)];
+}
+
+/** Where an item is joined to what carries it: the body's shoe, or the top of a trigger. */
+function jointChecks(body: Body, carrier: Placed | undefined, item: Placed): Check[] {
   const foot = footOf(item);
-  const shoe = body.profile.shoe.system ?? null;
+  const system = body.profile.shoe.system ?? null;
   const { plugs, link } = item.settings;
   if (plugs != null) {
     const field = fieldRef(item.id, 'plugs');
-    return [foreignCheck(body, { holds: false, subject: item.id, shoe, foot, field })];
+    return [foreignCheck(body, { holds: false, subject: item.id, shoe: system, foot, field })];
   }
-  if (link === 'cord') return [...cordChecks(body, item), ...firmwareCheck(item)];
-  const carrier = carrierOf(rig, item);
-  if (carrier && isTrigger(carrier)) {
-    return [...triggerChecks(body, carrier, item), ...orderCheck(rig, carrier), ...firmwareCheck(item)];
-  }
-  const field = foot === null ? fieldRef(item.id, 'profile.foot') : fieldRef(body.id, 'profile.shoe.system');
+  const onTop = carrier && !isBody(carrier) ? carrier : null;
+  const shoe = onTop ? topShoeOf(onTop) : system;
+  const shoeField = onTop ? fieldRef(onTop.id, 'profile.topShoe') : fieldRef(body.id, 'profile.shoe.system');
+  if (link === 'cord') return cordChecks(body, item, { shoe, shoeField });
+  const field = foot === null ? fieldRef(item.id, 'profile.foot') : shoeField;
+  const holds = isOneSystem(foot, shoe);
+  if (!onTop) return [foreignCheck(body, { holds, subject: item.id, shoe, foot, field })];
+  const params = { trigger: onTop.id, top: shoe, foot };
   return [
-    foreignCheck(body, { holds: isOneSystem(foot, shoe), subject: item.id, shoe, foot, field }),
-    ...firmwareCheck(item),
-    ...orderCheck(rig, item),
+    { holds, code: 'shoe.passthrough-foreign', subject: item.id, params, fields: [field] },
+    foreignCheck(body, {
+      holds: isOneSystem(shoe, system),
+      subject: onTop.id,
+      shoe: system,
+      foot: shoe,
+      field: shoe === null ? shoeField : fieldRef(body.id, 'profile.shoe.system'),
+    }),
   ];
 }
 
-/** A cord must carry the body's system, and the item must have it. */
-function cordChecks(body: Body, item: Placed): Check[] {
-  const cord = item.settings.cord ?? null;
-  const foot = footOf(item);
-  const shoe = body.profile.shoe.system ?? null;
-  const own = fieldRef(item.id, 'cord');
-  const atBody = cord === null ? own : fieldRef(body.id, 'profile.shoe.system');
-  const atItem = foot === null ? fieldRef(item.id, 'profile.foot') : own;
-  return [
-    foreignCheck(body, { holds: isOneSystem(cord, shoe), subject: item.id, shoe, foot: cord, field: atBody }),
-    foreignCheck(body, { holds: isOneSystem(foot, cord), subject: item.id, shoe: cord, foot, field: atItem }),
-  ];
-}
-
-/** A trigger in between must speak the body's system, hand it on, and be of the item's own system on top. */
-function triggerChecks(body: Body, trigger: Trigger, item: Placed): Check[] {
-  const { passThroughSwitch } = trigger.profile;
-  const top = trigger.profile.topShoe ?? null;
-  const foot = footOf(item);
-  const shoe = body.profile.shoe.system ?? null;
-  const topField = fieldRef(trigger.id, 'profile.topShoe');
+/** A trigger with a switch for it hands on what comes from below only while that is on. */
+function passesOnChecks(trigger: Placed): Check[] {
+  if (!isTrigger(trigger)) return [];
   return [
     {
-      holds: isOneSystem(foot, top),
-      code: 'shoe.passthrough-foreign',
-      subject: item.id,
-      params: { trigger: trigger.id, top, foot },
-      fields: [foot === null ? fieldRef(item.id, 'profile.foot') : topField],
-    },
-    foreignCheck(body, { holds: isOneSystem(top, shoe), subject: trigger.id, shoe, foot: top, field: topField }),
-    {
-      holds: passThroughSwitch === true ? (trigger.settings.passThrough ?? null) : true,
+      holds: trigger.profile.passThroughSwitch === true ? (trigger.settings.passThrough ?? null) : true,
       code: 'shoe.passthrough-off',
       subject: trigger.id,
       params: {},
       fields: [fieldRef(trigger.id, 'passThrough')],
     },
+  ];
+}
+
+/** A cord must carry the system of the shoe it is plugged into, and the item must have it. */
+function cordChecks(body: Body, item: Placed, at: { shoe: string | null; shoeField: FieldRef }): Check[] {
+  const cord = item.settings.cord ?? null;
+  const foot = footOf(item);
+  const own = fieldRef(item.id, 'cord');
+  const below = cord === null ? own : at.shoeField;
+  const atItem = foot === null ? fieldRef(item.id, 'profile.foot') : own;
+  return [
+    foreignCheck(body, {
+      holds: isOneSystem(cord, at.shoe),
+      subject: item.id,
+      shoe: at.shoe,
+      foot: cord,
+      field: below,
+    }),
+    foreignCheck(body, { holds: isOneSystem(foot, cord), subject: item.id, shoe: cord, foot, field: atItem }),
   ];
 }

@@ -1,4 +1,6 @@
 /** Of several senders that could speak to a light, the one that is meant. */
+import { canonical } from '../measure/canonical.ts';
+import type { Delivery } from '../path/delivery.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import { stageOf, STAGES } from '../rig/codes.ts';
 import type { Placed } from '../rig/rig.ts';
@@ -10,12 +12,55 @@ export interface Attempt {
   isRelated: boolean;
 }
 
-/** A path that arrives beats one that may, which beats one that fails; of failures, the same family first, then the one that came further. */
+/** Best first; of equals, the one whose settings come first: never the one whose name does. */
+export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
+  [...attempts].sort((a, b) => {
+    if (isBetterAttempt(a, b)) return -1;
+    if (isBetterAttempt(b, a)) return 1;
+    const [one, other] = [likenessOf(a.sender), likenessOf(b.sender)];
+    return one < other ? -1 : one > other ? 1 : 0;
+  });
+
+/** What nobody knows first, then what is not metered, then by how far the power is off, the brighter first. */
+export const worstFirst = <T extends { delivery: Delivery }>(told: readonly T[]): T[] =>
+  [...told].sort((a, b) => badness(b.delivery) - badness(a.delivery));
+
+function badness({ verdict, stopsOff }: Delivery): number {
+  if (verdict === 'unknown') return 1e9;
+  if (verdict === 'unmetered') return 1e6;
+  if (verdict === 'right') return 0;
+  return stopsOff === null ? 1e5 : 1 + 2 * Math.abs(stopsOff) + (stopsOff > 0 ? 0.5 : 0);
+}
+
+const likenesses = new WeakMap<Placed, string>();
+
+/** What a unit is and how it is set, without any name. */
+function likenessOf(placed: Placed): string {
+  let text = likenesses.get(placed);
+  if (text === undefined) {
+    const { id: _id, maker: _maker, model: _model, notes: _notes, howTo: _howTo, ...make } = placed.profile;
+    const { mount: _mount, family: _family, firesFor: _firesFor, sees: _sees, from: _from, ...set } = placed.settings;
+    const radios = (make.radios ?? []).map(({ family: _of, ...radio }) => radio);
+    likenesses.set(placed, (text = canonical(inNoOrder([{ ...make, radios }, placed.unit.firmware ?? null, set]))));
+  }
+  return text;
+}
+
+/** The order of a list may be anybody's. */
+function inNoOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inNoOrder).sort((a, b) => (canonical(a) < canonical(b) ? -1 : 1));
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, inNoOrder(item)]));
+}
+
+/** A path that arrives beats one that may, which beats one that fails; of failures, the same family first, then what is set to speak, then the one that came further. */
 export function isBetterAttempt(a: Attempt, b: Attempt): boolean {
   const rank = ({ path }: Attempt) => (path.arrives === true ? 2 : path.arrives === null ? 1 : 0);
   if (rank(a) !== rank(b)) return rank(a) > rank(b);
   if (rank(a) > 0) return a.path.latencyUs < b.path.latencyUs;
   if (a.isRelated !== b.isRelated) return a.isRelated;
+  const [isMasterA, isMasterB] = [a, b].map(({ sender }) => sender.settings.role === 'master');
+  if (isMasterA !== isMasterB) return isMasterA!;
   const [reachedA, reachedB] = [howFar(a.path), howFar(b.path)];
   return reachedA[0] !== reachedB[0] ? reachedA[0] > reachedB[0] : reachedA[1] > reachedB[1];
 }

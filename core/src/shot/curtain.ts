@@ -3,6 +3,8 @@ import { shutterMicroseconds } from '../measure/stops.ts';
 import { shutterInUse } from '../path/bodyStation.ts';
 import { WIRE_LATENCY_US } from '../path/shoeStation.ts';
 import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import type { Edge } from '../rig/codeParams.ts';
 import type { Body } from '../rig/rig.ts';
 
 /** Margin a maker leaves between curtain travel and the printed sync time, when only the latter is known. */
@@ -49,10 +51,14 @@ export const REAR_LEAD_US = 1000;
 
 /** When the body closes its contact: with the first curtain home, or just before the second one starts. */
 export function contactTime(body: Body, { tauUs, openUs }: Curtain): number {
-  const front = tauUs ?? NOMINAL_CURTAIN_US;
-  if (body.settings.curtain !== 'rear' || openUs === null) return front;
+  const front = frontContact({ tauUs });
+  // A leaf shutter has no second curtain to wait for.
+  if (body.settings.curtain !== 'rear' || openUs === null || body.settings.shutterType === 'leaf') return front;
   return Math.max(front, openUs - REAR_LEAD_US);
 }
+
+/** With the first curtain home. */
+export const frontContact = ({ tauUs }: Pick<Curtain, 'tauUs'>): number => tauUs ?? NOMINAL_CURTAIN_US;
 
 export interface Lit {
   /** Share of the frame's height reached, 0 to 1. */
@@ -78,6 +84,10 @@ export function litShare(tauUs: number, openUs: number, pulseUs: number): Lit {
   if (share > 1 - 1e-6) return { share: 1, darkEdge: null };
   return { share, darkEdge: low > 0 ? 'lower' : 'upper' };
 }
+
+/** Where an edge of the sensor lies in the picture as it is held: which way it was turned upright nobody records. */
+export const edgeAsHeld = (edge: Lit['darkEdge'], attitude: Attitude): Edge | null =>
+  edge !== null && attitude === 'upright' ? 'side' : edge;
 
 const clamp01 = (value: number): number => Math.min(1, Math.max(0, value));
 

@@ -2,7 +2,7 @@
 import { rowLight } from './rowLight.ts';
 import { type Lit, litShare } from './curtain.ts';
 import type { LightRun } from './lightRun.ts';
-import { pulseDecayUs } from './pulseShape.ts';
+import { popsOf, popTimesUs, pulseDecayUs } from './pulseShape.ts';
 
 /** Loss across a frame that a viewer sees, in stops: a third. */
 export const SEEN_STOPS = 1 / 3;
@@ -16,9 +16,12 @@ export interface FrameLoss extends Lit {
 
 const WHOLE: FrameLoss = { share: 1, darkEdge: null, lostStops: 0, gradient: 0 };
 
+/** No flash is taken to last longer than this, by t.1, in microseconds: a hundredth of a second. */
+export const LONGEST_PULSE_US = 10_000;
+
 /**
- * @returns null where a tail decides and nobody recorded how long the pulse lasts. Otherwise a pulse whose length is
- * not recorded, or that metering cuts to measure, counts as an instant.
+ * @returns null where a tail or a leaf shutter decides and nobody recorded how long the pulse lasts. Otherwise a pulse
+ * whose length is not recorded, or that metering cuts to measure, counts as an instant.
  */
 export function frameLossOf(tauUs: number, openUs: number, run: LightRun): FrameLoss | null {
   if (run.train) return WHOLE;
@@ -30,13 +33,53 @@ export function frameLossOf(tauUs: number, openUs: number, run: LightRun): Frame
     const { dark, darkEdge, mean, gradient } = rowLight(tauUs, openUs, atUs, decayUs);
     return { share: 1 - dark, darkEdge, lostStops: mean, gradient };
   }
-  const lit = darker(litShare(tauUs, openUs, atUs), litShare(tauUs, openUs, run.lastUs ?? atUs));
+  const loss = lossWith(tauUs, openUs, run, decayUs);
+  if (tauUs > 0 || pulseDecayUs(run.light, 0) !== null || loss.share < 1 || isSeen(loss)) return loss;
+  // What is not recorded may last so long that the shutter closes on it.
+  return isSeen(lossWith(tauUs, openUs, run, LONGEST_PULSE_US / Math.LN10)) ? null : loss;
+}
+
+/** Of a pulse, or of several, that die away so fast; null for an instant. */
+function lossWith(tauUs: number, openUs: number, run: LightRun, decayUs: number | null): FrameLoss {
+  const atUs = run.atUs!;
+  if (popsOf(run.light) > 1) return popLoss(tauUs, openUs, run, decayUs);
+  const lit = litShare(tauUs, openUs, atUs);
   if (lit.share < 1 || decayUs === null) return { ...WHOLE, ...lit };
   const { mean, gradient } = rowLight(tauUs, openUs, atUs, decayUs);
   return { ...WHOLE, lostStops: mean, gradient };
 }
 
-const darker = (a: Lit, b: Lit): Lit => (b.share < a.share ? b : a);
+/** Stroboscopic fire: each row has the light of the pops that come while it is open. */
+function popLoss(tauUs: number, openUs: number, { light, atUs }: LightRun, decayUs: number | null): FrameLoss {
+  const times = popTimesUs(light).map((us) => atUs! + us);
+  const reached = times.map((at) => litShare(tauUs, openUs, at)).filter(({ share }) => share > 0);
+  if (reached.length === 0) return { ...WHOLE, share: 0, darkEdge: litShare(tauUs, openUs, atUs!).darkEdge };
+  const { mean, gradient } = rowLight(tauUs, openUs, times, decayUs);
+  return { ...unionOf(tauUs, openUs, times), lostStops: mean, gradient };
+}
+
+/** Rows that at least one of the pulses reaches. */
+function unionOf(tauUs: number, openUs: number, times: readonly number[]): Lit {
+  const first = litShare(tauUs, openUs, times[0]!);
+  if (first.share === 1 || tauUs === 0) return times.map((at) => litShare(tauUs, openUs, at)).sort(brighter)[0]!;
+  const clamp = (value: number) => Math.min(1, Math.max(0, value));
+  let [share, upTo] = [0, 0];
+  // Later pulses reach later rows, so each adds what lies beyond the one before.
+  for (const at of times) {
+    const [low, high] = [clamp((at - openUs) / tauUs), clamp(at / tauUs)];
+    if (high <= upTo && share > 0) continue;
+    share += high - Math.max(low, share > 0 ? upTo : low);
+    upTo = high;
+  }
+  const low = clamp((times[0]! - openUs) / tauUs);
+  return share > 1 - 1e-6 ? { share: 1, darkEdge: null } : { share, darkEdge: low > 0 ? 'lower' : 'upper' };
+}
+
+const brighter = (a: Lit, b: Lit): number => b.share - a.share;
+
+/** How many pops of a light come while at least a part of the frame is open. */
+export const popsInside = (tauUs: number, openUs: number, { light, atUs }: LightRun): number =>
+  popTimesUs(light).filter((us) => litShare(tauUs, openUs, atUs! + us).share > 0).length;
 
 /** Whether what a slow pulse loses can be seen: across the frame, or all over it. */
 export const isSeen = ({ lostStops, gradient }: FrameLoss): boolean => gradient > SEEN_STOPS || lostStops < -SEEN_STOPS;

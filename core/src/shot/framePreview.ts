@@ -1,7 +1,9 @@
 /** The frame one light would make: row by row what reaches it, and how fast the shutter may be on this path. */
-import { SHUTTER_LABELS } from '../measure/stops.ts';
+import { shutterMicroseconds, THIRD_LABELS } from '../measure/stops.ts';
+import type { Edge } from '../rig/codeParams.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
+import { edgeAsHeld } from './curtain.ts';
 import { frameLossOf, isSeen } from './frameLoss.ts';
 import type { LightRun, Shot } from './lightRun.ts';
 import { pulseDecayUs } from './pulseShape.ts';
@@ -37,11 +39,14 @@ export function framePreview(shot: Shot, run: LightRun): FramePreview | null {
 /** In high-speed sync every row has the same light. */
 const WHOLE = { rows: Array.from({ length: ROWS }, () => 0), best: 0, dark: 0, gradient: 0 };
 
+/** Slowest first; what is whole at a second is whole at anything slower. */
+const LIMIT_LABELS = THIRD_LABELS.filter((label) => shutterMicroseconds(label) <= 1e6).reverse();
+
 export interface SyncLimit {
   /** Fastest label at which every row is reached; null when not even the slowest is. */
   cleanTo: string | null;
   /** The next faster label, and what it costs: rows that stay dark, or stops that a slow pulse loses. */
-  beyond: { label: string; lost: number; darkEdge: 'lower' | 'upper' | null; stops: number } | null;
+  beyond: { label: string; lost: number; darkEdge: Edge | null; stops: number } | null;
 }
 
 /**
@@ -51,19 +56,22 @@ export interface SyncLimit {
 export function syncLimit(rig: Rig, shot: Shot, light: string): SyncLimit | null {
   const { body } = shot;
   let cleanTo: string | null = null;
-  for (const label of [...SHUTTER_LABELS].reverse()) {
+  for (const label of LIMIT_LABELS) {
     const change = { unit: body.id, setting: 'shutter' as const, from: body.settings.shutter ?? null, to: label };
     const tried = withRigChanges(rig, [change]);
     const pressed = simulate(
       tried,
       tried.bodies.find((one) => one.id === body.id)!,
+      undefined,
+      shot.attitude,
     );
     const run = pressed.runs.get(light);
     const { tauUs, openUs } = pressed.curtain;
     if (run?.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
     const exposure = frameLossOf(tauUs, openUs, run);
     if (exposure === null) return null;
-    const { share, darkEdge, gradient, lostStops } = exposure;
+    const { share, gradient, lostStops } = exposure;
+    const darkEdge = edgeAsHeld(exposure.darkEdge, shot.attitude);
     if (share < 1 || isSeen(exposure)) {
       return { cleanTo, beyond: { label, lost: 1 - share, darkEdge, stops: Math.max(gradient, -lostStops) } };
     }

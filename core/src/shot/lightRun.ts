@@ -30,9 +30,12 @@ export interface LightRun {
   answeredTrain: boolean;
   /** Eye: the kind of pulse it answered. */
   answered: PulseKind | null;
-  /** Pulses an eye has seen for certain, and the lights whose pulses it may have seen. */
+  /** Eye: the pulses it has seen and still remembers; one that depends on something unrecorded it may have seen. */
+  seen: readonly { atUs: number; certain: boolean }[];
+  /** Eye: what decides whether those came. */
+  seenUnknown: readonly FieldRef[];
+  /** Eye: pulses it has seen for certain in all. */
   pulsesSeen: number;
-  possiblySeen: number;
   lastSeenUs: number;
   /** Share of the shots in which it fires, 0 to 1; null where it is not all and nobody can say how many. */
   chance: number | null;
@@ -77,8 +80,9 @@ export const newRun = (light: Light, path: SignalPath, sender: string | null, de
   noTrain: null,
   answeredTrain: false,
   answered: null,
+  seen: [],
+  seenUnknown: [],
   pulsesSeen: 0,
-  possiblySeen: 0,
   lastSeenUs: -Infinity,
   chance: 1,
   doubt: null,

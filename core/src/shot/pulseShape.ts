@@ -33,6 +33,11 @@ const leftAfter = (us: number, decayUs: number): number => Math.exp(-Math.max(0,
 /** Pops a light gives in one frame; 1 unless it is stroboscopic and their number is recorded. */
 export const popsOf = ({ settings }: Light): number => (settings.mode === 'multi' ? (settings.multiPops ?? 1) : 1);
 
+/** When its pops come after the first, in microseconds, the first included as 0. */
+export const popTimesUs = (light: Light): number[] =>
+  Array.from({ length: popsOf(light) }, (_, pop) =>
+    light.settings.multiHz == null ? 0 : Math.round((pop * 1e6) / light.settings.multiHz),
+  );
+
 /** From the first pop to the last, in microseconds. */
-export const popSpanUs = (light: Light): number =>
-  light.settings.multiHz == null ? 0 : Math.round(((popsOf(light) - 1) * 1e6) / light.settings.multiHz);
+export const popSpanUs = (light: Light): number => popTimesUs(light).at(-1)!;

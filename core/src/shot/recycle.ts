@@ -2,10 +2,18 @@
 import { type FieldRef, missing } from '../rig/check.ts';
 import type { Light } from '../rig/rig.ts';
 
-/** Cells noted as low: a set near its end needs about twice the time of a fresh one. */
-const LOW_CELLS_FACTOR = 2;
+/** How many times as long a set of cells takes to charge a flash as a fresh one, by what somebody noted. */
+export const COLD_CELLS_FACTOR = 1.5;
+export const LOW_CELLS_FACTOR = 2;
+export const NEARLY_EMPTY_FACTOR = 3;
 
-export const cellsFactor = (light: Light): number => (light.settings.cells === 'low' ? LOW_CELLS_FACTOR : 1);
+const FACTORS: Readonly<Record<string, number>> = {
+  cold: COLD_CELLS_FACTOR,
+  low: LOW_CELLS_FACTOR,
+  'nearly empty': NEARLY_EMPTY_FACTOR,
+};
+
+export const cellsFactor = (light: Light): number => FACTORS[light.settings.cells ?? ''] ?? 1;
 
 export interface Recycle {
   /** Seconds, between bounds: apart while the power is left to metering; null where nothing is recorded. */

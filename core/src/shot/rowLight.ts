@@ -20,11 +20,20 @@ export interface RowLight {
   gradient: number;
 }
 
-/** Row y in [0,1] is open from y*tau to y*tau + t; the middle of each band stands for it. Times in microseconds. */
-export function rowLight(tauUs: number, openUs: number, atUs: number, decayUs: number | null): RowLight {
+/**
+ * Of several equal pulses each row has its share of all of them.
+ * Row y in [0,1] is open from y*tau to y*tau + t; the middle of each band stands for it. Times in microseconds.
+ */
+export function rowLight(
+  tauUs: number,
+  openUs: number,
+  atUs: number | readonly number[],
+  decayUs: number | null,
+): RowLight {
+  const pulses = typeof atUs === 'number' ? [atUs] : atUs;
   const shares = Array.from({ length: ROWS }, (_, row) => {
     const opens = ((row + 0.5) / ROWS) * tauUs;
-    return caughtShare(atUs, decayUs, opens, opens + openUs);
+    return pulses.reduce((sum, at) => sum + caughtShare(at, decayUs, opens, opens + openUs), 0) / pulses.length;
   });
   const rows = shares.map(Math.log2);
   const best = Math.max(...rows);

@@ -8,50 +8,33 @@ import { followBody } from '../path/bodyStation.ts';
 import { deliver, type Delivery } from '../path/delivery.ts';
 import { hopOf } from '../path/hop.ts';
 import { isWired } from '../path/lampStation.ts';
-import { passesByAir, passesByShoe } from '../path/passage.ts';
-import { EYE_LATENCY_US, followAir, followEye, followWire } from '../path/routes.ts';
+import { bareCombined, passesByAir, passesByShoe } from '../path/passage.ts';
+import { followAir, followEye, followWire } from '../path/routes.ts';
 import { followSender } from '../path/senderStation.ts';
 import { followOntoBody } from '../path/shoeStation.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
-import { type Check, type Combined, faultFor, fieldRef } from '../rig/check.ts';
+import { able } from '../rig/capability.ts';
+import { type Check, type Combined, fieldRef, missing } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
 import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
-import { type Attempt, isBetterAttempt } from './attempt.ts';
-import { contactTime, type Curtain, curtainOf, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
+import { speakChecks } from '../rig/stack.ts';
+import { type Attempt, inOrder, worstFirst } from './attempt.ts';
+import { contactTime, type Curtain, curtainOf, frontContact, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
+import { EyeWatch, PULSE_MERGE_US } from './eyeWatch.ts';
 import { type LightRun, newRun, type Shot } from './lightRun.ts';
+import { meteredGroups, PREFLASH_LEAD_US, preflashLeadUs } from './meteringOrder.ts';
+import { ALWAYS, inEither, oddsOf, possible, type Pulse, type Queued, type Trigger } from './queued.ts';
 import { popsOf, popSpanUs } from './pulseShape.ts';
 import { recycleSeconds } from './recycle.ts';
 import { inTimeOrder, type PulseKind, type TimelineEvent } from './timeline.ts';
 
-/** How long before the shutter a metering pulse goes out, in microseconds docs/model.md, Events. */
-export const PREFLASH_LEAD_US = 80_000;
-
-/** Pulses closer together than this overlap, and an eye takes them for one. In microseconds. */
-export const PULSE_MERGE_US = 1000;
+/** How long before the shutter the flashes against red eyes come, in microseconds. */
+export const RED_EYE_LEADS_US = [700_000, 400_000] as const;
 
 /** How long before the shutter an optical master's coded pulses go out, in microseconds docs/model.md, Events. */
 export const BURST_LEADS_US = [95_000, 85_000] as const;
-
-type Queued =
-  | {
-      kind: 'trigger';
-      light: string;
-      pulse: PulseKind;
-      cause: string;
-      certain: boolean;
-      train?: boolean;
-      tail?: boolean;
-      answers?: PulseKind;
-      answersTrain?: boolean;
-      odds: Odds;
-    }
-  | { kind: 'pulse'; light: string; pulse: PulseKind; certain: boolean; train?: boolean; odds: Odds };
-
-/** In how many of the shots a signal comes, and what makes that less than all. */
-type Odds = Pick<LightRun, 'chance' | 'doubt'>;
-const ALWAYS: Odds = { chance: 1, doubt: null };
 
 /**
  * Presses one body's shutter once.
@@ -67,9 +50,11 @@ class ShotRun {
   private readonly queue = new EventQueue<Queued>();
   private readonly timeline: TimelineEvent[] = [];
   private readonly runs = new Map<string, LightRun>();
-  private readonly watchers = new Map<string, LightRun[]>();
-  /** Eyes of which nobody recorded what they see: any first pulse may set them off. */
-  private watchingAnything: LightRun[] = [];
+  private readonly eyes = new EyeWatch(
+    (atUs, trigger) => this.add(atUs, trigger),
+    (event) => this.timeline.push(event),
+  );
+  private metered: readonly string[] | null = null;
   private readonly curtain: Curtain;
   private readonly contactUs: number;
   private readonly bodyPath: SignalPath;
@@ -91,8 +76,9 @@ class ShotRun {
     this.firePopup();
     for (let next = this.queue.take(); next; next = this.queue.take()) {
       if (next.event.kind === 'trigger') this.onTrigger(next.atUs, next.event);
-      else this.onPulse(next.atUs, next.event);
+      else this.eyes.onPulse(next.atUs, next.event);
     }
+    this.eyes.shareDoubts(this.runs);
     this.timeline.sort(inTimeOrder);
     const { body, curtain, timeline, runs } = this;
     return { body, attitude: body.attitude ?? 'level', curtain, timeline, runs };
@@ -115,17 +101,22 @@ class ShotRun {
       if (path.arrives !== false) {
         const atUs = this.contactUs + path.latencyUs;
         this.timeline.push({ atUs, kind: 'frame-sent', unit: sender.id, ...possible(path.arrives === true) });
-        if (familyOf(this.rig, sender)?.medium === 'optical') this.sendBurst(sender, path.arrives === true);
+        if (familyOf(this.rig, sender)?.medium === 'optical') this.sendBurst(sender, path);
       }
       return { sender, path };
     });
   }
 
-  /** An optical master speaks in light, and every eye that sees it takes the words for pulses. */
-  private sendBurst(sender: Placed, certain: boolean): void {
-    for (const lead of BURST_LEADS_US) {
-      this.emit(-lead, sender.id, 'burst', certain);
-    }
+  /**
+   * An optical master speaks in light, and every eye that sees it takes the words for pulses. Before the shutter it can speak
+   * only where the body told it something; else it speaks when the contact closes.
+   */
+  private sendBurst({ id }: Placed, path: SignalPath): void {
+    const told = bareCombined(speakChecks(this.rig, this.body, this.rig.placed.get(id)!));
+    const unknown = [...path.unknown, ...told.fields];
+    const certain = path.arrives === true && told.holds !== null;
+    if (told.holds !== false) for (const lead of BURST_LEADS_US) this.emit(-lead, id, 'burst', { certain, unknown });
+    if (told.holds !== true) this.emit(this.contactUs + path.latencyUs, id, 'burst', { certain, unknown });
   }
 
   /** A pop-up without coded light is a flash like another, for every eye that sees it; it meters unless set to manual. */
@@ -134,17 +125,31 @@ class ShotRun {
     const up = settings.popupUp ?? null;
     if (profile.popup === 'none' || profile.popup === 'commander' || up === false) return;
     const arrives = this.bodyPath.arrives;
-    const watched = this.watchers.has(id) || this.watchingAnything.length > 0;
+    const watched = this.eyes.isWatched(id);
     if (arrives === false || (up === null && !watched)) return;
     const certain = arrives === true && up === true && profile.popup === 'plain';
-    if (settings.mode !== 'manual') this.emit(-PREFLASH_LEAD_US, id, 'pre', certain && settings.mode === 'ttl');
-    this.emit(this.contactUs, id, 'main', certain);
+    const unknown = [...this.bodyPath.unknown, ...missing([id, 'popupUp', up], [id, 'profile.popup', profile.popup])];
+    if (settings.redEye === true)
+      for (const lead of RED_EYE_LEADS_US) this.emit(-lead, id, 'red-eye', { certain, unknown });
+    if (settings.mode !== 'manual') {
+      const meters = {
+        certain: certain && settings.mode === 'ttl',
+        unknown: [...unknown, ...missing([id, 'mode', settings.mode])],
+      };
+      this.emit(-PREFLASH_LEAD_US, id, 'pre', meters);
+    }
+    this.emit(this.contactUs, id, 'main', { certain, unknown });
   }
 
   /** A pulse of something that is no light of the look. */
-  private emit(atUs: number, unit: string, pulse: PulseKind, certain: boolean): void {
-    this.timeline.push({ atUs, kind: 'pulse', unit, pulse, ...possible(certain) });
-    this.queue.add(atUs, unit, { kind: 'pulse', light: unit, pulse, certain, odds: ALWAYS });
+  private emit(atUs: number, unit: string, pulse: PulseKind, how: Pick<Pulse, 'certain' | 'unknown'>): void {
+    this.timeline.push({ atUs, kind: 'pulse', unit, pulse, ...possible(how.certain) });
+    this.add(atUs, { kind: 'pulse', light: unit, pulse, ...how, odds: ALWAYS });
+  }
+
+  /** Of what comes at one moment the certain goes before the possible, and what always comes before what sometimes does. */
+  private add(atUs: number, event: Queued): void {
+    this.queue.add(atUs, (event.certain ? 0 : 2) + (event.odds.chance === 1 ? 0 : 1), event);
   }
 
   private start(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
@@ -160,25 +165,45 @@ class ShotRun {
       params: {},
       fields: [fieldRef(light.id, 'link')],
     });
-    this.add(light, path, null, null);
+    this.newRun(light, path, null, null);
     if (path.arrives === false) return;
+    const { unknown } = path;
     for (const pulse of ['pre', 'main'] as const) {
       const cause = this.body.id;
-      const trigger = { kind: 'trigger', light: light.id, pulse, cause, certain: false, odds: ALWAYS } as const;
-      this.queue.add(-PREFLASH_LEAD_US, light.id, trigger);
+      this.add(-PREFLASH_LEAD_US, {
+        kind: 'trigger',
+        light: light.id,
+        pulse,
+        cause,
+        certain: false,
+        unknown,
+        odds: ALWAYS,
+      });
     }
   }
 
   private startWired(light: Light): void {
     const under = bodyUnder(this.rig.placed, light);
     if (under !== undefined && under?.id !== this.body.id) {
-      this.add(light, this.bodyPath.check(this.noLink(light)), null, null);
+      this.newRun(light, this.bodyPath.check(this.noLink(light)), null, null);
       return;
     }
     const path = followWire(this.rig, this.body, light);
     const delivery = deliver(this.rig, this.body, null, light);
-    this.add(light, path, null, delivery);
+    this.newRun(light, path, null, delivery);
     this.queueFor(light, path, delivery, this.body.id);
+    this.queueRedEye(light, path);
+  }
+
+  /** A flash that the body speaks to by its shoe flashes against red eyes where the body is set to that. */
+  private queueRedEye(light: Light, path: SignalPath): void {
+    if (this.body.settings.redEye !== true || path.arrives === false) return;
+    const told = passesByShoe(this.rig, this.body, light, 'start');
+    if (told.holds === false) return;
+    const certain = path.arrives === true && told.holds === true;
+    const unknown = [...path.unknown, ...told.fields];
+    const common = { kind: 'trigger', light: light.id, cause: this.body.id, certain, unknown, odds: ALWAYS } as const;
+    for (const lead of RED_EYE_LEADS_US) this.add(path.latencyUs - lead, { ...common, pulse: 'red-eye' });
   }
 
   private startByAir(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
@@ -188,19 +213,24 @@ class ShotRun {
       path: followAir(this.rig, path, { body: this.body, sender, light }),
       isRelated: family !== undefined && radioInUse(sender)?.family === family,
     }));
-    const best = attempts.reduce<Attempt | null>((a, b) => (a && !isBetterAttempt(b, a) ? a : b), null);
+    const ordered = inOrder(attempts);
+    const [best] = ordered;
     // A stranger's sender on this body is no sender for a light whose own family speaks elsewhere in the look.
     const deserted = best && !best.isRelated && best.path.arrives === false && this.isSpoken(family);
     if (!best || deserted) {
-      this.add(light, this.bodyPath.check(this.noLink(this.body)), null, null);
+      this.newRun(light, this.bodyPath.check(this.noLink(this.body)), null, null);
       return;
     }
-    const told = deliver(this.rig, this.body, best.sender, light);
-    this.add(light, best.path, best.sender.id, told);
-    for (const { sender, path } of attempts) {
-      if (path.arrives === false) continue;
-      const delivery = sender === best.sender ? told : deliver(this.rig, this.body, sender, light);
-      this.queueFor(light, path, delivery, sender.id);
+    const told = ordered
+      .filter(({ path }, index) => index === 0 || path.arrives !== false)
+      .map(({ sender, path }) => ({ sender, path, delivery: deliver(this.rig, this.body, sender, light) }));
+    // Of several heard at one moment any may be the last to speak: the worst of what they say counts.
+    const isFirst = ({ path }: Pick<Attempt, 'path'>) =>
+      path.arrives === true && path.latencyUs === best.path.latencyUs;
+    const [first] = best.path.arrives === true ? worstFirst(told.filter(isFirst)) : told;
+    this.newRun(light, first!.path, first!.sender.id, first!.delivery);
+    for (const one of [first!, ...told.filter((other) => other !== first)]) {
+      this.queueFor(light, one.path, one.delivery, one.sender.id);
     }
   }
 
@@ -213,22 +243,23 @@ class ShotRun {
   }
 
   private startEye(light: Light): void {
-    const path = this.bodyPath.followedBy(followEye(this.rig, this.body, light));
-    const run = this.add(light, path, null, deliver(this.rig, this.body, null, light));
-    if (path.arrives === false) return;
-    if (light.settings.sees == null) {
-      this.watchingAnything.push(run);
-      return;
-    }
-    for (const seen of new Set(light.settings.sees)) {
-      if (seen === light.id) continue;
-      const list = this.watchers.get(seen);
-      if (list) list.push(run);
-      else this.watchers.set(seen, [run]);
+    const { sees, from } = light.settings;
+    const wayFrom = (seen?: string) => this.bodyPath.followedBy(followEye(this.rig, this.body, light, seen));
+    const general = wayFrom();
+    // What is noted of a pair makes a way of its own; all others go the same way.
+    const ways = [...new Set(sees)]
+      .filter((seen) => seen !== light.id)
+      .map((seen) => ({ seen, path: from?.[seen] ? wayFrom(seen) : general }));
+    const best = bestWay(ways.map(({ path }) => path)) ?? general;
+    const run = this.newRun(light, best, null, deliver(this.rig, this.body, null, light));
+    if (sees == null && general.arrives !== false) this.eyes.watchAnything(run);
+    for (const { seen, path } of ways) {
+      if (path.arrives === false) continue;
+      this.eyes.watch(seen, { run, path });
     }
   }
 
-  private add(light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun {
+  private newRun(light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun {
     const run = newRun(light, path, sender, delivery);
     this.runs.set(light.id, run);
     return run;
@@ -242,23 +273,34 @@ class ShotRun {
     const certain = path.arrives === true && train?.holds !== null;
     const odds = oddsOf(path, light.id);
     const run = this.runs.get(light.id)!;
-    if (train?.holds === null) run.unknown = [...run.unknown, ...train.fields];
+    const unknown = [...path.unknown, ...(train?.fields ?? [])];
     if (train?.holds === false) run.noTrain = train.fault;
-    const trigger = (pulse: PulseKind, atUs: number, sure: boolean) =>
-      this.queue.add(atUs + path.latencyUs, light.id, {
+    const trigger = (pulse: PulseKind, atUs: number, more: Pick<Trigger, 'certain' | 'unknown'>) =>
+      this.add(atUs + path.latencyUs, {
         kind: 'trigger',
         light: light.id,
         pulse,
         cause,
-        certain: sure,
+        ...more,
         train: pulse === 'main' && !tail && train?.holds === true,
         tail: pulse === 'main' && tail && train?.holds === true,
         odds,
       });
-    if (delivery.metered !== false) trigger('pre', -PREFLASH_LEAD_US, certain && delivery.metered === true);
+    if (delivery.metered !== false) {
+      const meters = { certain: certain && delivery.metered === true, unknown: [...unknown, ...delivery.unknown] };
+      this.metered ??= meteredGroups(this.rig, this.body);
+      trigger('pre', -preflashLeadUs(this.rig, light, this.metered), meters);
+    }
     // A train starts with the first curtain, or may; a tail so long after it as is dialled.
     const startsUs = tail ? (light.settings.tailDelayUs ?? 0) : 0;
-    trigger('main', train !== null && train.holds !== false ? startsUs : this.contactUs, certain);
+    trigger('main', train !== null && train.holds !== false ? startsUs : this.contactFor(light), { certain, unknown });
+  }
+
+  /** A flash that has no rear curtain where it is used fires with the first one. */
+  private contactFor(light: Light): number {
+    if (this.contactUs === frontContact(this.curtain)) return this.contactUs;
+    const canWait = able(this.rig, this.body, light, 'rear').holds !== false;
+    return canWait ? this.contactUs : frontContact(this.curtain);
   }
 
   /**
@@ -276,14 +318,15 @@ class ShotRun {
     return passesByShoe(this.rig, this.body, light, signal);
   }
 
-  private onTrigger(atUs: number, event: Extract<Queued, { kind: 'trigger' }>): void {
+  private onTrigger(atUs: number, event: Trigger): void {
     const { light, pulse, cause, certain } = event;
     const run = this.runs.get(light)!;
     const pops = pulse === 'main' ? popsOf(run.light) : 1;
     if (pulse === 'main') {
       // Fired, or perhaps fired: the charge is gone for this shot, or nobody can say.
-      if (run.fires !== false) return;
+      if (run.fires !== false) return this.fireAgain(atUs, run, event);
       run.fires = certain ? true : null;
+      if (!certain) run.unknown = [...run.unknown, ...event.unknown];
       run.atUs = certain ? atUs : null;
       run.cause = cause;
       run.answered = event.answers ?? null;
@@ -309,8 +352,22 @@ class ShotRun {
       ...(event.odds.chance !== 1 && { chance: event.odds.chance }),
       ...possible(certain),
     });
-    const { odds } = event;
-    this.queue.add(atUs, light, { kind: 'pulse', light, pulse, certain, train: event.train === true, odds });
+    const { odds, unknown } = event;
+    this.add(atUs, { kind: 'pulse', light, pulse, certain, unknown, train: event.train === true, odds });
+  }
+
+  /** A second way in at the same moment makes up for shots in which the first one fails. */
+  private fireAgain(atUs: number, run: LightRun, { certain, odds, unknown }: Trigger): void {
+    // Whether it fires at all may hang on each of these.
+    if (run.fires === null) run.unknown = [...run.unknown, ...unknown];
+    if (run.fires !== true || !certain || run.chance === 1 || atUs - run.atUs! >= PULSE_MERGE_US) return;
+    run.chance = inEither(run.chance, odds.chance);
+    if (run.chance === 1) run.doubt = null;
+    const main = this.timeline.find(
+      (event) => event.kind === 'pulse' && event.unit === run.light.id && event.pulse === 'main',
+    );
+    if (main && run.chance === 1) delete main.chance;
+    else if (main) main.chance = run.chance;
   }
 
   /** Only while the body shoots on does it matter when a light can fire again. */
@@ -321,72 +378,10 @@ class ShotRun {
     const readyUs = Math.round(atUs + seconds.most * 1e6);
     this.timeline.push({ atUs: readyUs, kind: 'ready', unit: run.light.id, ...possible(certain) });
   }
-
-  private onPulse(atUs: number, event: Extract<Queued, { kind: 'pulse' }>): void {
-    for (const run of this.watchers.get(event.light) ?? []) this.onSeen(atUs, run, event);
-    const waiting = this.watchingAnything.filter((run) => run.light.id !== event.light);
-    if (waiting.length === 0) return;
-    this.watchingAnything = this.watchingAnything.filter((run) => run.light.id === event.light);
-    for (const run of waiting) {
-      run.unknown = [...run.unknown, fieldRef(run.light.id, 'sees')];
-      this.fireEye(atUs, run, event, false);
-    }
-  }
-
-  /**
-   * S1 answers the first pulse of any kind; S2 lets exactly one pass. With possible pulses about, the count is
-   * only known between bounds, and so is the answer.
-   */
-  private onSeen(atUs: number, run: LightRun, event: Extract<Queued, { kind: 'pulse' }>): void {
-    const { eye } = run.light.settings;
-    if (event.certain && atUs - run.lastSeenUs < PULSE_MERGE_US) return;
-    if (event.certain) {
-      run.pulsesSeen++;
-      run.lastSeenUs = atUs;
-    } else run.possiblySeen++;
-    const most = run.pulsesSeen + run.possiblySeen;
-    const needed = eye === 'S2' ? 2 : 1;
-    if (most < needed) {
-      this.timeline.push({
-        atUs,
-        kind: 'pulse-ignored',
-        unit: run.light.id,
-        pulse: event.pulse,
-        cause: event.light,
-        ...possible(event.certain),
-      });
-      return;
-    }
-    if (eye == null) run.unknown = [...run.unknown, fieldRef(run.light.id, 'eye')];
-    const certain = eye != null && run.possiblySeen === 0 && run.path.arrives === true;
-    this.fireEye(atUs, run, event, certain);
-  }
-
-  private fireEye(atUs: number, run: LightRun, event: Extract<Queued, { kind: 'pulse' }>, certain: boolean): void {
-    if (run.fires !== false) return;
-    this.queue.add(atUs + EYE_LATENCY_US, run.light.id, {
-      kind: 'trigger',
-      light: run.light.id,
-      pulse: 'main',
-      cause: event.light,
-      answers: event.pulse,
-      answersTrain: event.train === true,
-      certain,
-      odds: together(event.odds, oddsOf(run.path, run.light.id)),
-    });
-  }
 }
 
-/** What thins a path out, as a fault of it. */
-function oddsOf(path: SignalPath, light: string): Odds {
-  if (path.chance === 1) return ALWAYS;
-  return { chance: path.chance, doubt: faultFor(light, path.thinnest!) };
-}
-
-/** Both must come about; the first to be in doubt is named. */
-const together = (first: Odds, then: Odds): Odds => ({
-  chance: first.chance === null || then.chance === null ? null : first.chance * then.chance,
-  doubt: first.doubt ?? then.doubt,
-});
-
-const possible = (certain: boolean): { possible?: true } => (certain ? {} : { possible: true });
+/** One by which the light arrives, or may; of ways that all fail, the one whose code comes first. */
+const bestWay = (ways: readonly SignalPath[]): SignalPath | undefined => {
+  const rank = ({ arrives, failure }: SignalPath) => (arrives === true ? '' : arrives === null ? ' ' : failure!.code);
+  return [...ways].sort((a, b) => (rank(a) < rank(b) ? -1 : 1))[0];
+};

@@ -1,7 +1,7 @@
 /** What happens in one shot, in microseconds from the moment the first curtain starts. */
 
-/** `pre` meters, `main` makes the picture, `burst` is the coded light of an optical master. */
-export type PulseKind = 'pre' | 'main' | 'burst';
+/** `pre` meters, `main` makes the picture, `burst` is the coded light of an optical master, `red-eye` narrows pupils. */
+export type PulseKind = 'pre' | 'main' | 'burst' | 'red-eye';
 
 export interface TimelineEvent {
   atUs: number;

@@ -5,7 +5,8 @@ import type { Fault, ParamsOf } from '../rig/check.ts';
 import type { BodyNuisance } from '../rig/codeParams.ts';
 import type { Code } from '../rig/codes.ts';
 import { familyOf } from '../rig/net.ts';
-import { hearerOf, isFlash, isMeantFor, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { isMeantFor } from '../rig/meantFor.ts';
+import { hearerOf, isFlash, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Shot } from '../shot/lightRun.ts';
 
 /** What is worth a word, and the light it concerns. */

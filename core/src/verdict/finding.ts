@@ -25,6 +25,8 @@ export interface Met {
   shot: ShotRef | null;
   /** The light stayed dark for it. */
   silenced?: boolean;
+  /** The picture is as meant in spite of it: worth a word. */
+  forgiven?: boolean;
 }
 
 interface Gathering {
@@ -43,15 +45,17 @@ export class GatheredFindings {
     for (const fault of verdict.faults) this.add(fault, met);
   }
 
-  add(fault: Fault, { light, shot, silenced = false }: Met): void {
-    const id = findingId(fault);
+  add(fault: Fault, { light, shot, silenced = false, forgiven = false }: Met): void {
+    const severity = forgiven ? 'A' : severityOf(fault.code, silenced);
+    // What is forgiven in one picture and spoils another is two things to say.
+    const id = forgiven ? `${findingId(fault)}:forgiven` : findingId(fault);
     let found = this.byId.get(id);
     if (!found) {
-      found = { fault, severity: severityOf(fault.code, silenced), units: new Set(), shots: new Map() };
+      found = { fault, severity, units: new Set(), shots: new Map() };
       this.byId.set(id, found);
     }
     // Where it silences one light and only spoils another, the worse is said.
-    if (silenced) found.severity = severityOf(fault.code, true);
+    if (silenced) found.severity = severity;
     found.units.add(light);
     if (isDarker(fault, found.fault)) found.fault = fault;
     if (shot) found.shots.set(shotKey(shot), shot);

@@ -1,8 +1,11 @@
 /** Judges a look over all its shots: verdicts from the simulator, and findings that explain the failed steps. */
 import { ATTITUDES, type Attitude } from '../record/settingTerms.ts';
-import type { FieldRef } from '../rig/check.ts';
+import { able } from '../rig/capability.ts';
+import { faultFor, type FieldRef } from '../rig/check.ts';
 import { freeId, idRange, networkIdOf } from '../rig/net.ts';
-import { type Body, hearerOf, isMeantFor, type Rig } from '../rig/rig.ts';
+import { isMeantFor } from '../rig/meantFor.ts';
+import { type Body, hearerOf, type Rig } from '../rig/rig.ts';
+import { contactTime, frontContact } from '../shot/curtain.ts';
 import { type LightRun, type Shot, shotRefOf } from '../shot/lightRun.ts';
 import { simulate } from '../shot/simulate.ts';
 import { adviceFor } from './advice.ts';
@@ -28,6 +31,7 @@ export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
       const verdict = verdictOf(rig, shot, run);
       verdicts.push(verdict);
       gathered.addFaults(verdict);
+      if (verdict.verdict === 'in-sync') adviseForgiven(rig, shot, run, gathered);
     }
   }
   adviseUnknown(verdicts, gathered);
@@ -43,6 +47,16 @@ export const shotsOf = (rig: Rig): { body: Body; attitude: Attitude }[] =>
     const attitudes = new Set(body.settings.attitudes ?? ['level' as const]);
     return ATTITUDES.filter((attitude) => attitudes.has(attitude)).map((attitude) => ({ body, attitude }));
   });
+
+/** What is wrong on the way of a light that fires as meant in spite of it: another shutter would not forgive it. */
+function adviseForgiven(rig: Rig, shot: Shot, run: LightRun, gathered: GatheredFindings): void {
+  const { light, path } = run;
+  const met = { light: light.id, shot: shotRefOf(shot), forgiven: true };
+  for (const fault of path.losses) gathered.add(faultFor(light.id, fault), met);
+  const isRear = contactTime(shot.body, shot.curtain) > frontContact(shot.curtain) && light.settings.link !== 'eye';
+  const rear = isRear ? able(rig, shot.body, light, 'rear') : null;
+  if (rear?.holds === false) gathered.add(faultFor(light.id, rear), met);
+}
 
 function adviseUnknown(verdicts: readonly Verdict[], gathered: GatheredFindings): void {
   const fieldsByUnit = new Map<string, Map<string, FieldRef>>();

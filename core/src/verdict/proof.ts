@@ -1,7 +1,8 @@
 /** What test fires prove, light by light and shot by shot. docs/model.md, Readiness. */
 import type { Attitude } from '../record/settingTerms.ts';
 import type { TestFire } from '../record/testFire.ts';
-import { isMeantFor, type Light, type Rig } from '../rig/rig.ts';
+import { isMeantFor } from '../rig/meantFor.ts';
+import { type Light, type Rig } from '../rig/rig.ts';
 import { type Shot, shotKey, type ShotRef, shotRefOf } from '../shot/lightRun.ts';
 import { changedParts, fingerprint, fingerprintParts } from './fingerprint.ts';
 import type { Judgement } from './judge.ts';

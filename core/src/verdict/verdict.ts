@@ -2,12 +2,16 @@
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
 import { type Fault, faultFor, type FieldRef, missing } from '../rig/check.ts';
+import type { Edge } from '../rig/codeParams.ts';
 import { clearChannels } from '../rig/emitters.ts';
 import { idRange, mastersOf } from '../rig/net.ts';
-import { type Body, hearerOf, isMeantFor, type Light, radioInUse, type Rig } from '../rig/rig.ts';
-import { isOverSync } from '../shot/curtain.ts';
-import { type FrameLoss, frameLossOf, isSeen, SEEN_STOPS } from '../shot/frameLoss.ts';
+import { meantFor } from '../rig/meantFor.ts';
+import { type Body, hearerOf, type Light, radioInUse, type Rig } from '../rig/rig.ts';
+import { contactTime, edgeAsHeld, frontContact, isOverSync, litShare } from '../shot/curtain.ts';
+import { type FrameLoss, frameLossOf, isSeen, popsInside, SEEN_STOPS } from '../shot/frameLoss.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
+import { paceOf } from '../shot/pace.ts';
+import { popsOf } from '../shot/pulseShape.ts';
 import { cellsFactor, firstMissed, firstTooHot, recycleSeconds } from '../shot/recycle.ts';
 
 export const VERDICTS = [
@@ -35,7 +39,7 @@ export interface Verdict {
   verdict: VerdictName;
   /** Share of the frame lit, 0 to 1, when it fired at a known time into a known curtain. */
   share: number | null;
-  darkEdge: 'lower' | 'upper' | null;
+  darkEdge: Edge | null;
   /** Share of the shots in which it fires, 0 to 1; null where it is not all and nobody can say how many. */
   chance: number | null;
   /** Wrong power: delivered less wanted, in stops; null when metering decides. */
@@ -68,24 +72,18 @@ export function verdictOf(rig: Rig, shot: Shot, run: LightRun): Verdict {
     faults: [],
     unknown: [],
   };
-  const meant = isMeantFor(rig, run.light, shot.body);
-  if (meant === null) {
-    return {
-      ...base,
-      verdict: 'unknown',
-      unknown: [{ unit: run.light.id, field: run.light.settings.link == null ? 'link' : 'mount' }],
-    };
-  }
+  const { holds: meant, fields } = meantFor(rig, run.light, shot.body);
+  if (meant === null) return { ...base, verdict: 'unknown', unknown: fields };
   if (run.fires === null) return { ...base, verdict: 'unknown', unknown: run.unknown };
   if (!meant)
     return run.fires
       ? { ...base, verdict: 'stray', faults: [strayFault(rig, shot.body, run)] }
       : { ...base, verdict: 'dark' };
   if (!run.fires) return { ...base, verdict: 'silent', faults: [silentFault(shot, run)] };
-  return firedVerdict(shot, run, base);
+  return firedVerdict(rig, shot, run, base);
 }
 
-function firedVerdict(shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>): Verdict {
+function firedVerdict(rig: Rig, shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>): Verdict {
   const { delivery } = run;
   const deliveryFaults = delivery?.fault ? [delivery.fault] : [];
   const atUs = run.atUs!;
@@ -96,27 +94,32 @@ function firedVerdict(shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>)
 
   const loss = frameLossOf(tauUs, openUs, run);
   if (loss === null) return { ...base, verdict: 'unknown', unknown: missingDuration(run) };
-  const { share, darkEdge } = loss;
-  const seen = { ...base, share, darkEdge, stopsOff: delivery?.stopsOff ?? null };
+  const { share } = loss;
+  const seen = {
+    ...base,
+    share,
+    darkEdge: edgeAsHeld(loss.darkEdge, shot.attitude),
+    stopsOff: delivery?.stopsOff ?? null,
+  };
   if (share < 1) {
-    const faults = [partFault(shot.body, run, { tauUs, openUs }, loss), ...deliveryFaults];
+    const faults = [partFault(shot, run, { tauUs, openUs }, loss), ...deliveryFaults];
     return { ...seen, verdict: share === 0 ? 'late' : 'partial', faults };
   }
   if (!delivery || delivery.verdict === 'unknown')
     return { ...seen, verdict: 'unknown', unknown: delivery?.unknown ?? [] };
   if (delivery.verdict !== 'right') return { ...seen, verdict: delivery.verdict, faults: deliveryFaults };
   if (isSeen(loss)) {
-    const faults = [slowPulseFault(shot.body, run, loss)];
+    const faults = [slowPulseFault(shot, run, loss)];
     return { ...seen, verdict: 'wrong-power', stopsOff: loss.lostStops, faults };
   }
   if (run.chance !== 1) return { ...seen, verdict: 'unreliable', faults: run.doubt ? [run.doubt] : [] };
-  return { ...seen, ...burstVerdict(shot.body, run) };
+  return { ...seen, ...burstVerdict(rig, shot.body, run) };
 }
 
 /** A tail is judged by its length, which depends on the power: metered, nobody knows it beforehand. */
-const missingDuration = ({ light, delivery }: LightRun): FieldRef[] =>
+const missingDuration = ({ light, delivery, tail }: LightRun): FieldRef[] =>
   missing(
-    [light.id, 'power', delivery?.power],
+    ...(tail ? [[light.id, 'power', delivery?.power] as const] : []),
     [light.id, 'profile.duration.measure', light.profile.duration?.measure],
     [light.id, 'profile.duration.fullUs', light.profile.duration?.fullUs],
   );
@@ -128,22 +131,23 @@ interface KnownCurtain {
 }
 
 /** Why part of the frame stays dark: what is wrong on the way, or else the shutter. */
-function partFault(body: Body, run: LightRun, curtain: KnownCurtain, loss: FrameLoss): Fault {
+function partFault(shot: Shot, run: LightRun, curtain: KnownCurtain, loss: FrameLoss): Fault {
   const { light } = run;
   const [lost] = run.path.losses;
   if (lost) return faultFor(light.id, lost);
-  if (run.tail) return slowPulseFault(body, run, loss);
-  if (run.noTrain) return noTrainFault(body, run, run.noTrain, loss.share);
+  if (run.tail) return slowPulseFault(shot, run, loss);
+  if (run.noTrain) return noTrainFault(shot.body, run, run.noTrain, loss.share);
   if (run.answeredTrain) {
     const params = { light: light.id, cause: run.cause!, share: loss.share };
     return { code: 'eye.hss', subject: light.id, params };
   }
-  return frameFault(body, run, curtain, loss);
+  return frameFault(shot, run, curtain, loss);
 }
 
 /** A pulse that goes on while the shutter closes: unevenly across the frame, or all over it. */
-function slowPulseFault(body: Body, run: LightRun, loss: FrameLoss): Fault {
+function slowPulseFault({ body, attitude, curtain }: Shot, run: LightRun, loss: FrameLoss): Fault {
   const { share, darkEdge, lostStops, gradient } = loss;
+  const pops = popsOf(run.light);
   return {
     code: gradient > SEEN_STOPS || share < 1 ? 'frame.tail-gradient' : 'frame.duration',
     subject: body.id,
@@ -154,19 +158,20 @@ function slowPulseFault(body: Body, run: LightRun, loss: FrameLoss): Fault {
       lost: Number((-lostStops).toFixed(2)),
       tail: run.tail,
       share,
-      darkEdge,
+      darkEdge: edgeAsHeld(darkEdge, attitude),
+      ...(pops > 1 && { pops, inside: popsInside(curtain.tauUs!, curtain.openUs!, run) }),
     },
   };
 }
 
 /** Whether a light that fires as meant can do so again when its body shoots on. */
-function burstVerdict(body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults' | 'unknown'> {
+function burstVerdict(rig: Rig, body: Body, run: LightRun): Pick<Verdict, 'verdict' | 'faults' | 'unknown'> {
   const right = { verdict: 'in-sync' as const, faults: [], unknown: [] };
-  const between = body.settings.secondsBetween ?? null;
-  if (between === null) return right;
   const { light } = run;
+  const pace = paceOf(rig, light, body);
+  if (pace === null) return right;
+  const { between, frames } = pace;
   const power = run.delivery?.power ?? null;
-  const frames = body.settings.burstFrames ?? null;
   const notReady = (fault: Fault) => ({ verdict: 'not-ready' as const, faults: [fault], unknown: [] });
   const about = { subject: light.id };
   const hot = frames === null ? null : firstTooHot(light, power, frames);
@@ -213,7 +218,13 @@ const firedIn = (shot: Shot, light: string): boolean => shot.runs.get(light)?.fi
 const earlyFault = (run: LightRun): Fault => ({
   code: run.answered === 'burst' ? 'eye.burst' : 'eye.preflash',
   subject: run.light.id,
-  params: { light: run.light.id, cause: run.cause!, eye: run.light.settings.eye ?? null, atUs: run.atUs },
+  params: {
+    light: run.light.id,
+    cause: run.cause!,
+    eye: run.light.settings.eye ?? null,
+    atUs: run.atUs,
+    ...(run.answered === 'red-eye' && { redEye: true }),
+  },
 });
 
 /** Both ways a light can fire for the wrong shutter: it shares the air with that body's sender, or sees its light. */
@@ -254,12 +265,18 @@ const noTrainFault = (body: Body, run: LightRun, lost: Fault, share: number): Fa
 });
 
 /** The shutter is to blame when even a wire would be late; then the late contact of rear curtain; else the link. */
-function frameFault(body: Body, run: LightRun, { tauUs, openUs }: KnownCurtain, { share, darkEdge }: FrameLoss): Fault {
-  // Pops that go on past the shutter are late, however fast the first one came.
-  const hasPops = run.lastUs !== run.atUs;
-  const isRear = body.settings.curtain === 'rear' && !hasPops;
+function frameFault(
+  { body, attitude, curtain }: Shot,
+  run: LightRun,
+  { tauUs, openUs }: KnownCurtain,
+  { share, darkEdge }: FrameLoss,
+): Fault {
+  // With the first curtain the same light would come so much sooner; rear is to blame only where that is better.
+  const sooner = run.atUs! - (contactTime(body, curtain) - frontContact(curtain));
+  const isRear = contactTime(body, curtain) > frontContact(curtain) && litShare(tauUs, openUs, sooner).share > share;
+  const isOver = tauUs > 0 && isOverSync(tauUs, openUs);
   return {
-    code: isOverSync(tauUs, openUs) ? 'frame.over-sync' : isRear ? 'frame.rear-curtain' : 'frame.latency',
+    code: isOver ? 'frame.over-sync' : isRear ? 'frame.rear-curtain' : 'frame.latency',
     subject: body.id,
     params: {
       light: run.light.id,
@@ -268,7 +285,7 @@ function frameFault(body: Body, run: LightRun, { tauUs, openUs }: KnownCurtain, 
       openUs,
       delayUs: Math.round((run.lastUs ?? run.atUs!) - tauUs),
       share,
-      darkEdge,
+      darkEdge: edgeAsHeld(darkEdge, attitude),
     },
   };
 }

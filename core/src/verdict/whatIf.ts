@@ -1,5 +1,6 @@
 /** What a change would break or mend, told before anybody touches a unit. */
 import type { Change } from '../record/change.ts';
+import { lostWish } from '../rig/meantFor.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from './finding.ts';
 import { judge, type Judgement } from './judge.ts';
@@ -39,11 +40,15 @@ export function compared(before: Judgement, after: Judgement): WhatIf {
     return { light, shot, before: were.get(id) ?? null, after: are.get(id) ?? null };
   });
   const fails = (verdict: Verdict | null) => verdict !== null && isFailing(verdict);
+  const given = new Set(lostWish(before.rig, after.rig));
+  // Dark as meant, but only because nothing serves it there any more.
+  const isGivenUp = ({ light, before: was, after: is }: Outcome) =>
+    given.has(light) && was?.verdict === 'in-sync' && is?.verdict === 'dark';
   const isOpen = (verdict: Verdict | null) => verdict?.verdict === 'unknown';
   const known = new Set(before.findings.map((finding) => finding.id));
   return {
     after,
-    breaks: outcomes.filter((one) => !fails(one.before) && fails(one.after)),
+    breaks: outcomes.filter((one) => (!fails(one.before) && fails(one.after)) || isGivenUp(one)),
     mends: outcomes.filter((one) => fails(one.before) && !fails(one.after) && !isOpen(one.after)),
     clouds: outcomes.filter((one) => !isOpen(one.before) && isOpen(one.after)),
     findings: after.findings.filter((finding) => finding.severity !== 'A' && !known.has(finding.id)),

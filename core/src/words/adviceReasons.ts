@@ -8,12 +8,11 @@ export const ADVICE = {
   'advice.unknown-field': (p, _, names) => {
     const fields = p.fields.map((ref) => {
       const dot = ref.indexOf('.');
-      return `${settingName(ref.slice(dot + 1) as FieldPath)} of ${names.unit(ref.slice(0, dot))}`;
+      return `${settingName(ref.slice(dot + 1) as FieldPath, names)} of ${names.unit(ref.slice(0, dot))}`;
     });
     return {
-      gap: fields.length === 0 ? 'depends on another light' : 'not recorded',
-      why:
-        fields.length === 0 ? 'It depends on a light that is itself unknown.' : `Not recorded: ${fields.join('; ')}.`,
+      gap: 'not recorded',
+      why: `Not recorded: ${fields.join('; ')}.`,
       evidence: fields.map((field) => [field, 'not recorded'] as const),
     };
   },

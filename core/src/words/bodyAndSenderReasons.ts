@@ -105,6 +105,14 @@ export const BODY_AND_SENDER = {
       ['range', `${text(p.from)} to ${text(p.to)}`],
     ],
   }),
+  'sender.id-range': (p, me) => ({
+    gap: `sender has no ID ${text(p.networkId)}`,
+    why: `${me} has IDs ${text(p.from)} to ${text(p.to)}, so it cannot be on ${text(p.networkId)}.`,
+    evidence: [
+      ['ID', text(p.networkId)],
+      ['range', `${text(p.from)} to ${text(p.to)}`],
+    ],
+  }),
   'sender.group-range': (p, me, names) => ({
     gap: `sender has no group ${text(p.group)}`,
     why: `${names.unit(p.hearer)} listens for group ${text(p.group)}; ${me} can only speak to ${list(p.letters)}.`,
@@ -118,7 +126,13 @@ export const BODY_AND_SENDER = {
     why: `Group ${text(p.group)} is switched off on ${me}.`,
     evidence: [[`group ${text(p.group)}`, 'off']],
   }),
-  'sender.asleep': (_, me) => ({ gap: 'sender is asleep', why: `${me} was noted asleep: wake it by a button.` }),
+  'sender.asleep': (p, me) => ({
+    gap: 'sender is asleep',
+    why:
+      p.minutes == null || p.quiet == null || p.quiet <= p.minutes
+        ? `${me} was noted asleep: wake it by a button.`
+        : `${me} falls asleep after ${p.minutes} min, and nothing is fired for ${p.quiet} min before this look: wake it by a button.`,
+  }),
   'sender.battery': (_, me) => ({
     gap: 'sender’s cells are flat',
     why: `The cells of ${me} were noted flat.`,
@@ -126,7 +140,7 @@ export const BODY_AND_SENDER = {
   }),
   'sender.rivals': (p, me, names) => ({
     gap: 'two controllers disagree',
-    why: `${me} and ${names.unit(p.rival)} share a channel and ID and tell group ${text(p.group)} different things. The last to speak wins, and that is ${me}.`,
+    why: `${me} and ${names.unit(p.rival)} share a channel and ID and tell group ${text(p.group)} different things. The last to speak wins, and that may be ${me}.`,
     evidence: [
       [me, said(p.setting, p.found, names)],
       [names.unit(p.rival), said(p.setting, p.expected, names)],

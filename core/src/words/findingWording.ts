@@ -51,6 +51,8 @@ const cutShort: Seen<'frame.tail-gradient' | 'frame.duration'> = ({ who, verb },
 /** What the model lacks keeps it dark, or takes away what it was asked for beyond firing. */
 const lacking: Seen<'lamp.mode' | 'hearer.firmware' | 'hearer.generation' | 'shoe.firmware'> = (sufferers, finding) => {
   if (finding.severity === 'B') return stayDark(sufferers);
+  if (finding.severity === 'A')
+    return `${sufferers.who} ${sufferers.verb('fires', 'fire')} with the first curtain, not the second.`;
   const isManual = 'ability' in finding.params && finding.params.ability === 'manual';
   return isManual ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} at the wrong power.` : unmetered(sufferers);
 };
@@ -66,7 +68,10 @@ const SEEN: { [C in Code]?: Seen<C> } = {
   'eye.hss': outside,
   'frame.tail-gradient': cutShort,
   'frame.duration': cutShort,
-  'hearer.selector': ({ who, verb }) => `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`,
+  'hearer.selector': ({ who, verb }, { severity }) =>
+    severity === 'A'
+      ? `${who} ${verb('fires', 'fire')} late; this shutter still catches it, a faster one will not.`
+      : `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`,
   'lamp.heat': (sufferers, { params }) =>
     params.frame === undefined
       ? stayDark(sufferers)
@@ -87,6 +92,7 @@ const SEEN: { [C in Code]?: Seen<C> } = {
   'power.shared-group': wrongPower,
   'sender.rivals': wrongPower,
   'power.local-trim': wrongPower,
+  'power.dialled': wrongPower,
   'power.comp-limit': wrongPower,
   'crew.channels-exhausted': strays,
   'crew.clash': strays,

@@ -1,17 +1,43 @@
 /** Why a signal fails in the air, at what should hear it, or between that and the flash. */
-import type { Reasons } from './saying.ts';
+import type { Reason, Reasons } from './saying.ts';
 import { abilityWord, list, milliseconds, pair, text, versions } from './saying.ts';
 import { listed, said, settingValue } from './settingWords.ts';
 
+/** A number none of those its model has. */
+const noSuch = (what: string, p: { found: number | null; from?: number; to?: number }, me: string): Reason => ({
+  gap: `it has no ${what} ${text(p.found)}`,
+  why: `${me} has ${what}s ${text(p.from)} to ${text(p.to)}, so it cannot be on ${text(p.found)}.`,
+  evidence: [
+    [what, text(p.found)],
+    ['it has', `${text(p.from)} to ${text(p.to)}`],
+  ],
+});
+
+/** A way by a wall is longer, and the wall keeps some of the light. */
+const byBounce = (p: { bounce?: boolean }): string =>
+  p.bounce === true ? ', by a bounce, which takes about two thirds of the reach and nearly all of it in sun' : '';
+
 export const HEARER = {
   'hearer.off': (_, me) => ({ gap: 'it is off', why: `${me} is switched off.`, evidence: [['power switch', 'off']] }),
-  'hearer.role': (p, me) => ({
-    gap: `role ${text(p.role)}, not ${text(p.wanted)}`,
-    why: `${me} is set ${text(p.role)}; on this link it must be ${text(p.wanted)}${p.eye == null ? '' : ` with an eye it has`}.`,
-    evidence: [
-      ['role', text(p.role)],
-      ['wanted', text(p.wanted)],
-    ],
+  'hearer.role': (p, me) =>
+    p.eye != null && p.role === p.wanted
+      ? {
+          gap: `no eye ${p.eye}`,
+          why: `${me} is set to answer as ${p.eye}, and its model has no such eye.`,
+          evidence: [['eye', p.eye]],
+        }
+      : {
+          gap: `role ${text(p.role)}, not ${text(p.wanted)}`,
+          why: `${me} is set ${text(p.role)}; on this link it must be ${text(p.wanted)}.`,
+          evidence: [
+            ['role', text(p.role)],
+            ['wanted', text(p.wanted)],
+          ],
+        },
+  'hearer.medium': (p, me, names) => ({
+    gap: `not by ${text(p.link)}`,
+    why: `${me} is said to be told by ${p.link === 'optical' ? 'coded light' : text(p.link)}, but ${p.family === null ? 'its family' : names.family(p.family)} works by ${p.link === 'optical' ? 'radio' : 'coded light'}.`,
+    evidence: [['link', text(p.link)]],
   }),
   'hearer.family': (p, me, names) => ({
     gap: 'another radio family',
@@ -60,29 +86,45 @@ export const HEARER = {
     why: `${me} does this only from firmware ${text(p.needed)} on; it has ${text(p.found)}.`,
     ...versions(p, me),
   }),
-  'hearer.channel': (p, me, names) => ({
-    gap: `channel ${text(p.found)}, sender on ${text(p.expected)}`,
-    why: `${names.unit(p.sender)} speaks on channel ${text(p.expected)}. ${me} listens on ${text(p.found)}, so it hears nothing.`,
-    ...pair('channel', p, me, names),
-  }),
+  'hearer.channel': (p, me, names) =>
+    p.from !== undefined
+      ? noSuch('channel', p, me)
+      : {
+          gap: `channel ${text(p.found)}, sender on ${text(p.expected)}`,
+          why: `${names.unit(p.sender)} speaks on channel ${text(p.expected)}. ${me} listens on ${text(p.found)}, so it hears nothing.`,
+          ...pair('channel', p, me, names),
+        },
   'hearer.dip': (p, me, names) => ({
     gap: `switch ${list(p.differing)} set wrong`,
     why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(p.sender)} is on ${text(p.expected)}. Flip switch ${list(p.differing)}.`,
     ...pair('channel', p, me, names),
   }),
-  'hearer.id': (p, me, names) => ({
-    gap: `${said('networkId', p.found, names)}, sender ${settingValue('networkId', p.expected, names)}`,
-    why: `The network ID of ${me} differs from that of ${names.unit(p.sender)}, so it takes the signal for a stranger's.`,
-    ...pair('networkId', p, me, names),
-  }),
-  'hearer.group': (p, me) => ({
-    gap: `nobody drives group ${text(p.group)}`,
-    why: `${me} is set to group ${text(p.group)}, a letter no master drives.`,
-    evidence: [
-      ['group', text(p.group)],
-      ['driven', list(p.letters)],
-    ],
-  }),
+  'hearer.id': (p, me, names) =>
+    p.from !== undefined
+      ? noSuch('ID', p, me)
+      : {
+          gap: `${said('networkId', p.found, names)}, sender ${settingValue('networkId', p.expected, names)}`,
+          why: `The network ID of ${me} differs from that of ${names.unit(p.sender)}, so it takes the signal for a stranger's.`,
+          ...pair('networkId', p, me, names),
+        },
+  'hearer.group': (p, me) =>
+    p.own === true
+      ? {
+          gap: `it has no group ${text(p.group)}`,
+          why: `${me} cannot be set to group ${text(p.group)}: it has ${list(p.letters)}.`,
+          evidence: [
+            ['group', text(p.group)],
+            ['it has', list(p.letters)],
+          ],
+        }
+      : {
+          gap: `nobody drives group ${text(p.group)}`,
+          why: `${me} is set to group ${text(p.group)}, a letter no master drives.`,
+          evidence: [
+            ['group', text(p.group)],
+            ['driven', list(p.letters)],
+          ],
+        },
   'foot.no-receiver': (_, me) => ({ gap: 'no receiver', why: `${me} has no radio of its own and no receiver.` }),
   'foot.socket': (p, me) => ({
     gap: 'plug does not fit',
@@ -109,8 +151,8 @@ export const HEARER = {
     ],
   }),
   'eye.preflash': (p, me, names) => ({
-    gap: 'fires at the metering pulse',
-    why: `${me} sees the metering pulse of ${names.unit(p.cause)} and answers it ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens.`,
+    gap: p.redEye === true ? 'fires at the red-eye flashes' : 'fires at the metering pulse',
+    why: `${me} sees the ${p.redEye === true ? 'flashes against red eyes' : 'metering pulse'} of ${names.unit(p.cause)} and answers ${milliseconds(Math.abs(Number(p.atUs)))} before the shutter opens.`,
     evidence: [
       ['eye', text(p.eye)],
       ['fires at', milliseconds(p.atUs)],
@@ -157,7 +199,7 @@ export const HEARER = {
   }),
   'air.sun': (p, me) => ({
     gap: 'the sun drowns it',
-    why: `In sun the sensor of ${me} reaches ${text(p.reachM)} m; it stands at ${text(p.distanceM)} m.`,
+    why: `In sun the sensor of ${me} reaches ${text(p.reachM)} m; it stands at ${text(p.distanceM)} m${byBounce(p)}.`,
     evidence: [
       ['distance', `${text(p.distanceM)} m`],
       ['in sun', `${text(p.reachM)} m`],
@@ -165,7 +207,7 @@ export const HEARER = {
   }),
   'air.range': (p, me) => ({
     gap: `${text(p.distanceM)} m, reaches ${text(p.reachM)}`,
-    why: `${me} stands at ${text(p.distanceM)} m; this link is stated to reach ${text(p.reachM)} m in the open.`,
+    why: `${me} stands at ${text(p.distanceM)} m${byBounce(p)}; this link is stated to reach ${text(p.reachM)} m in the open.`,
     evidence: [
       ['distance', `${text(p.distanceM)} m`],
       ['reach', `${text(p.reachM)} m`],

@@ -1,6 +1,16 @@
 /** Why a lamp gives nothing or the wrong thing, and why the picture is dark in part. */
 import { stopsLabel } from '../measure/stops.ts';
-import { abilityWord, milliseconds, percent, positionWord, type Reasons, seconds, stopsText, text } from './saying.ts';
+import {
+  abilityWord,
+  edgeText,
+  milliseconds,
+  percent,
+  positionWord,
+  type Reasons,
+  seconds,
+  stopsText,
+  text,
+} from './saying.ts';
 import { said, settingValue } from './settingWords.ts';
 
 export const LAMP_AND_FRAME = {
@@ -29,7 +39,7 @@ export const LAMP_AND_FRAME = {
   }),
   'lamp.recycling': (p, me) => ({
     gap: p.frame == null ? 'not charged in time' : `misses frame ${text(p.frame)}`,
-    why: `${me} needs ${seconds(p.seconds)} to charge${p.cells === 'low' ? ' on low cells' : ''}; the next frame comes after ${seconds(p.between)}${p.frame == null ? '' : `, and from frame ${text(p.frame)} on it is not ready`}.`,
+    why: `${me} needs ${seconds(p.seconds)} to charge${p.cells == null || p.cells === 'good' ? '' : ` on ${p.cells} cells`}; the next frame comes after ${seconds(p.between)}${p.frame == null ? '' : `, and from frame ${text(p.frame)} on it is not ready`}.`,
     evidence: [
       ['charging', seconds(p.seconds)],
       ['between frames', seconds(p.between)],
@@ -61,7 +71,7 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.latency': (p, me) => ({
     gap: `${percent(p.share)} dark at ${text(p.shutter)}`,
-    why: `The signal takes ${milliseconds(p.delayUs)} and the second curtain of ${me} is already moving: ${percent(p.share)} of the picture is dark, at its ${text(p.darkEdge, 'far')} edge.`,
+    why: `The signal takes ${milliseconds(p.delayUs)} and the second curtain of ${me} is already moving: ${percent(p.share)} of the picture is dark, ${edgeText(p.darkEdge)}.`,
     evidence: [
       ['delay', milliseconds(p.delayUs)],
       ['margin', milliseconds(Number(p.openUs) - Number(p.tauUs))],
@@ -108,8 +118,14 @@ export const LAMP_AND_FRAME = {
     why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
   }),
   'frame.duration': (p, me, names) => ({
-    gap: `${text(p.shutter)} cuts the pulse short`,
-    why: `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${text(p.lost)} stops are lost.`,
+    gap:
+      p.pops === undefined
+        ? `${text(p.shutter)} cuts the pulse short`
+        : `${text(p.inside)} of ${text(p.pops)} pops in the picture`,
+    why:
+      p.pops !== undefined
+        ? `At ${text(p.shutter)} the shutter of ${me} is open for ${text(p.inside)} of the ${text(p.pops)} pops of ${names.unit(p.light)}: ${text(p.lost)} stops are lost.`
+        : `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${text(p.lost)} stops are lost.`,
   }),
   'crew.no-id': (_, me) => ({
     gap: 'no network ID',
@@ -123,6 +139,14 @@ export const LAMP_AND_FRAME = {
   'frame.no-hss': (p, me, names) => ({
     gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
     why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(p.by)}.`,
+  }),
+  'power.dialled': (p, me) => ({
+    gap: `dialled to ${stopsLabel(p.dialled)}`,
+    why: `${stopsLabel(p.dialled)} stops are dialled on ${me}; ${stopsLabel(p.wanted)} is wanted, and no sender sets it.`,
+    evidence: [
+      ['wanted', stopsLabel(p.wanted)],
+      ['dialled', stopsLabel(p.dialled)],
+    ],
   }),
   'power.local-trim': (p, me) => ({
     gap: `trim ${stopsLabel(p.trim)} is pushed away`,

@@ -81,6 +81,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   reopened: 'open to changes',
   look: 'look',
   quietMinutes: 'quiet minutes',
+  inTurn: 'bodies in turn',
   emitters: 'what else is on the air',
   inService: 'service',
   lentTo: 'lent to',

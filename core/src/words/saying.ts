@@ -3,6 +3,7 @@ import { stopsLabel } from '../measure/stops.ts';
 import type { Position } from '../record/profileTerms.ts';
 import type { SettingPath, SettingValue } from '../record/settings.ts';
 import type { ParamsOf } from '../rig/check.ts';
+import type { Edge } from '../rig/codeParams.ts';
 import type { Code } from '../rig/codes.ts';
 import { type Names, POSITION_NAMES, said } from './settingWords.ts';
 
@@ -20,6 +21,9 @@ export const text = (value: string | number | null | undefined, otherwise = 'not
 export const stopsText = (stops: number | null): string => (stops === null ? 'not recorded' : stopsLabel(stops));
 export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
 export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
+/** Where the dark part of a picture lies as it is held. */
+export const edgeText = (edge: Edge | null): string =>
+  edge === 'side' ? 'along one side' : edge === null ? 'at its far edge' : `at its ${edge} edge`;
 export const list = (values: readonly string[]): string => values.join(', ') || 'none';
 
 export const seconds = (value: number | null): string => `${Number(Number(value).toFixed(2))} s`;

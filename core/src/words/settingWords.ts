@@ -1,7 +1,8 @@
 /** Names and values of settings and fields as people say them. */
+import { HAND } from '../measure/newId.ts';
 import { stopsLabel } from '../measure/stops.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
-import { groupPartsOf, type GroupPath, type SettingPath } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */
@@ -10,7 +11,7 @@ export interface Names {
   family(id: string): string;
 }
 
-const SETTING_NAMES: Readonly<Record<Exclude<SettingPath, GroupPath>, string>> & Readonly<Record<string, string>> = {
+const SETTING_NAMES: Readonly<Record<PlainSetting, string>> & Readonly<Record<string, string>> = {
   purpose: 'purpose',
   place: 'place',
   walkSeconds: 'walk',
@@ -28,6 +29,7 @@ const SETTING_NAMES: Readonly<Record<Exclude<SettingPath, GroupPath>, string>> &
   group: 'group',
   mode: 'mode',
   power: 'power',
+  dialledPower: 'power dialled on it',
   eye: 'eye',
   lamp: 'flash tube',
   shutterType: 'shutter type',
@@ -112,13 +114,16 @@ const SETTING_NAMES: Readonly<Record<Exclude<SettingPath, GroupPath>, string>> &
 
 /** Whether a name is that of a setting; `profile.` and `family.` fields are none. */
 export const isSettingPath = (name: string): name is SettingPath =>
-  groupPartsOf(name) !== null || (Object.hasOwn(SETTING_NAMES, name) && !name.includes('.') && name !== 'firmware');
+  groupPartsOf(name) !== null ||
+  pairPartsOf(name) !== null ||
+  (Object.hasOwn(SETTING_NAMES, name) && !name.includes('.') && name !== 'firmware');
 
 /** Settings that mean something when left out, and so are never unrecorded. */
-export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
+const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   plugs: 'no cable',
   receiver: 'its own radio',
-  firesFor: 'every body',
+  firesFor: 'every body its link can serve',
+  dialledPower: 'what is wanted',
   asleep: 'awake, as far as noted',
   cells: 'good, as far as noted',
   seated: 'home, as far as noted',
@@ -149,6 +154,10 @@ export const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   redEye: 'off, as far as noted',
 };
 
+/** What a setting means when it is left out; undefined where it is then not recorded. */
+export const meantWhenLeftOut = (path: FieldPath): string | undefined =>
+  pairPartsOf(path) ? 'as for the others' : MEANT_WHEN_LEFT_OUT[path];
+
 const CAPABILITY = /^profile\.can\.([a-z-]+)\.([a-z]+)$/;
 
 export const POSITION_NAMES: Readonly<Record<Position, string>> = {
@@ -171,7 +180,13 @@ export const ABILITY_NAMES: Readonly<Record<Ability, string>> = {
   modelling: 'modelling lamp',
 };
 
-export function settingName(path: FieldPath): string {
+/** @param names what other units are called; without them their ids stand. */
+export function settingName(path: FieldPath, names?: Names): string {
+  const pair = pairPartsOf(path);
+  if (pair) {
+    const other = names ? names.unit(pair.other) : pair.other;
+    return pair.field === null ? `where it stands to ${other}` : `${SETTING_NAMES[pair.field]} from ${other}`;
+  }
   const capability = CAPABILITY.exec(path);
   if (capability) {
     return `${ABILITY_NAMES[capability[2] as Ability]} ${POSITION_NAMES[capability[1] as Position]}`;
@@ -196,10 +211,10 @@ const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
 const wordFor = (value: string): string => WORDS[value] ?? value;
 
 export function settingValue(path: FieldPath, value: unknown, names: Names): string {
-  if (value == null) return MEANT_WHEN_LEFT_OUT[path] ?? 'not recorded';
-  const field = groupPartsOf(path)?.field ?? path;
+  if (value == null) return meantWhenLeftOut(path) ?? 'not recorded';
+  const field = groupPartsOf(path)?.field ?? pairPartsOf(path)?.field ?? path;
   if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
-  if (field === 'power') return `${stopsLabel(value as number)} stops`;
+  if (field === 'power' || field === 'dialledPower') return `${stopsLabel(value as number)} stops`;
   if (field === 'networkId') return value === 0 ? 'off' : String(value);
   if (field === 'walkSeconds' || field === 'secondsBetween') return `${String(value)} s`;
   if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
@@ -210,15 +225,23 @@ export function settingValue(path: FieldPath, value: unknown, names: Names): str
   if (field === 'trim' || field === 'compensation') return `${stopsLabel(value as number)} stops`;
   if (field === 'multiHz') return `${String(value)} Hz`;
   if (field === 'family') return names.family(value as string);
+  if (field === 'mount' && value === HAND) return 'in somebody’s hand';
   if (field === 'mount' || field === 'receiver') return names.unit(value as string);
   if (field === 'plugs') return (value as string[]).join(' to ');
+  if (typeof value === 'object' && !Array.isArray(value)) return pairValue(value, names);
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map((id) => names.unit(String(id))).join(', ');
   return wordFor(String(value));
 }
 
+/** All that is noted of a pair: "line of sight blocked, distance 4 m". */
+const pairValue = (pair: object, names: Names): string =>
+  Object.entries(pair)
+    .map(([field, value]) => said(field as FieldPath, value, names))
+    .join(', ');
+
 /** A number with its setting, as said aloud: "channel 11", "ID off". */
 export const said = (path: FieldPath, value: unknown, names: Names): string =>
-  `${settingName(path)} ${settingValue(path, value, names)}`;
+  `${settingName(path, names)} ${settingValue(path, value, names)}`;
 
 /** "Light 3", "Lights 3 and 5", "Lights 1, 2 and 4 more". */
 export function listed(ids: readonly string[], names: Names): string {

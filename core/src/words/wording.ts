@@ -1,10 +1,12 @@
 /** What is said of fixes, verdicts and lines; findingWording.ts says findings. All wording is in these two. */
+import { HAND } from '../measure/newId.ts';
 import { stopsLabel } from '../measure/stops.ts';
+import type { PairField } from '../record/settingTerms.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
 import type { Change } from '../record/change.ts';
 import { isOtherCrew, type OnAir } from '../record/onAir.ts';
-import { groupPartsOf, type SettingPath } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf, type SettingPath } from '../record/settings.ts';
 import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
 import { otherCrewId } from '../rig/otherCrews.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
@@ -46,7 +48,7 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   flashFiring: switched('flash firing on'),
   passThrough: switched('pass-through on'),
   receiver: (unit, value, { to }) => (to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`),
-  mount: (unit, value) => `Put ${unit} on ${value}`,
+  mount: (unit, value, { to }) => (to === HAND ? `Take ${unit} in the hand` : `Put ${unit} on ${value}`),
   plugs: (unit, value, { to }) => (to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`),
   sees: (unit, value) => `Turn the eye of ${unit} to ${value}`,
   covered: (unit) => `Uncover the sensor of ${unit}`,
@@ -56,6 +58,8 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   inSun: (unit) => `Shade the sensor of ${unit}`,
   distanceM: (unit, value) => `Bring ${unit} to ${value}`,
   cableM: (unit, value) => `Use a cable of ${value} for ${unit}`,
+  dialledPower: (unit, _, { to }) =>
+    to == null ? `Dial the wanted power on ${unit}` : `Dial ${stopsLabel(to as number)} stops on ${unit}`,
   trim: (unit, value, { to }) => (to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`),
   asleep: (unit) => `Wake ${unit}`,
   cells: (unit) => `Put fresh cells into ${unit}`,
@@ -73,6 +77,14 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   firesFor: (unit, value) => `Let ${unit} fire for ${value}`,
 };
 
+/** The same of where a light stands to one other unit. */
+const STANDING: Record<PairField, (unit: string, value: string, from: string) => string> = {
+  sight: (unit, _, from) => `Give ${unit} a clear line of sight to ${from}`,
+  sightUpright: (unit, _, from) => `Give ${unit} a clear line of sight to ${from}, camera upright`,
+  distanceM: (unit, value, from) => `Bring ${unit} to ${value} from ${from}`,
+  offAxis: (unit, _, from) => `Turn the sensor of ${unit} to ${from}`,
+};
+
 /** One change as an order: "Set channel 11 on Light 6". */
 export function changeText(change: Change, names: Names): string {
   const unit = names.unit(change.unit);
@@ -81,7 +93,9 @@ export function changeText(change: Change, names: Names): string {
   if (order) return order(unit, value, change);
   const group = groupPartsOf(change.setting);
   if (group?.field === 'on') return `Switch ${value} group ${group.letter} on ${unit}`;
-  return `Set ${settingName(change.setting)} ${value} on ${unit}`;
+  const pair = pairPartsOf(change.setting);
+  if (pair?.field) return STANDING[pair.field](unit, value, names.unit(pair.other));
+  return `Set ${settingName(change.setting, names)} ${value} on ${unit}`;
 }
 
 /** The button: the first change, with all the units it is made on, and how many other changes go with it. */

@@ -6,6 +6,7 @@ import type { Rig } from '../rig/rig.ts';
 import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
+import { edgeText } from './saying.ts';
 import { listed, type Names } from './settingWords.ts';
 
 /** One stop of a plan: the camera, or a unit somebody walks to. */
@@ -73,7 +74,7 @@ export function syncLimitText({ cleanTo, beyond }: SyncLimit): string {
   if (beyond.lost === 0)
     return `Clean to ${cleanTo}; at ${beyond.label} its slow pulse loses ${beyond.stops.toFixed(1)} stops.`;
   const percent = Math.max(1, Math.round(100 * beyond.lost));
-  const edge = beyond.darkEdge === null ? 'of the light' : `at the ${beyond.darkEdge} edge`;
+  const edge = beyond.darkEdge === null ? 'of the light' : edgeText(beyond.darkEdge);
   return `Clean to ${cleanTo}; at ${beyond.label} it loses ${percent} % ${edge}.`;
 }
 
@@ -81,6 +82,7 @@ const DID: Record<CauseLink['did'], string> = {
   contact: 'closes its contact',
   sent: 'sends',
   pre: 'meters',
+  'red-eye': 'flashes against red eyes',
   burst: 'speaks in light',
   main: 'fires',
 };

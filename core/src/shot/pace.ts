@@ -1,0 +1,27 @@
+/** How soon a light must be ready again, and how often: by the pace of the bodies it fires for. docs/model.md, Readiness to fire again. */
+import { isMeantFor } from '../rig/meantFor.ts';
+import type { Body, Light, Rig } from '../rig/rig.ts';
+
+export interface Pace {
+  /** Seconds from pop to pop. */
+  between: number;
+  /** Pops in a row; null where they go on and on. */
+  frames: number | null;
+}
+
+/**
+ * Of one body, or of all that shoot in turn where the look says they do: then the pops of one come between those of the
+ * others, as evenly as they can. Null for a body that takes one frame at a time.
+ */
+export function paceOf(rig: Rig, light: Light, body: Body): Pace | null {
+  if (body.settings.secondsBetween == null) return null;
+  const bodies = rig.around.inTurn ? rig.bodies.filter((other) => sharesCharge(rig, light, other)) : [];
+  const shooting = bodies.some(({ id }) => id === body.id) ? bodies : [body];
+  const perSecond = shooting.reduce((sum, { settings }) => sum + 1 / settings.secondsBetween!, 0);
+  const bursts = shooting.map(({ settings }) => settings.burstFrames ?? null);
+  const frames = bursts.reduce((sum, burst) => (sum === null || burst === null ? null : sum + burst), 0);
+  return { between: shooting.length === 1 ? body.settings.secondsBetween : 1 / perSecond, frames };
+}
+
+const sharesCharge = (rig: Rig, light: Light, body: Body): boolean =>
+  body.settings.secondsBetween != null && !rig.strangers.has(body.id) && isMeantFor(rig, light, body) === true;
