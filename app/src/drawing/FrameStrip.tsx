@@ -57,7 +57,7 @@ function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
   return (
     <View role="listitem" style={styles.one}>
       <View role="img" aria-label={`${name}: ${picture ? framePreviewText(picture) : verdictText(verdict)}`}>
-        <Picture picture={picture} />
+        <Picture picture={picture} upright={shot.attitude === 'upright'} />
       </View>
       <View style={styles.words}>
         <Words as="strong">{name}</Words>
@@ -74,35 +74,30 @@ function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
   );
 }
 
-/** The lens turns the picture over: the row that opens first is its lower edge. */
-function Picture({ picture }: { picture: FramePreview | null }) {
+/** The lens turns the picture over: the row that opens first is its lower edge, or a side of one held upright. */
+function Picture({ picture, upright }: { picture: FramePreview | null; upright: boolean }) {
   const colours = useColours();
   const rows = picture?.rows ?? [];
   const each = HEIGHT / Math.max(1, rows.length);
+  const [width, height] = upright ? [HEIGHT, WIDTH] : [WIDTH, HEIGHT];
+  const placeOf = (index: number) =>
+    upright
+      ? { x: index * each, y: 1, width: each, height: height - 2 }
+      : { x: 1, y: height - (index + 1) * each, width: width - 2, height: each };
   return (
-    <Svg width={WIDTH} height={HEIGHT} aria-hidden>
+    <Svg width={width} height={height} aria-hidden>
       <Rect
         x={0.5}
         y={0.5}
-        width={WIDTH - 1}
-        height={HEIGHT - 1}
+        width={width - 1}
+        height={height - 1}
         fill={picture ? colours.block : 'none'}
         stroke={colours.quiet}
         strokeDasharray={picture ? undefined : '3 3'}
       />
       {rows.map((stops, index) => {
         const light = Math.max(0, 1 - stops / DARKEST_STOPS);
-        return light === 0 ? null : (
-          <Rect
-            key={index}
-            x={1}
-            y={HEIGHT - (index + 1) * each}
-            width={WIDTH - 2}
-            height={each}
-            fill={colours.open}
-            opacity={light}
-          />
-        );
+        return light === 0 ? null : <Rect key={index} {...placeOf(index)} fill={colours.open} opacity={light} />;
       })}
     </Svg>
   );

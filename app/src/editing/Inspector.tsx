@@ -1,12 +1,12 @@
 import { fixesFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
-import { readSetting, type SettingPath } from '@ergon/core/record/settings';
+import type { SettingPath } from '@ergon/core/record/settings';
 import { STAGES } from '@ergon/core/rig/codes';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
-import { meantWhenLeftOut, settingName } from '@ergon/core/words/settingWords';
+import { meantWhenLeftOut } from '@ergon/core/words/settingWords';
 import { needText, verdictText } from '@ergon/core/words/wording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -15,9 +15,8 @@ import { HistoryLink } from '../history/HistoryLink';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { FieldList } from './FieldList';
 import { FixButton } from './FixButton';
-import { SettingEditor } from './SettingEditor';
-import { useEdit } from './editing';
 import { fieldsAt } from './settingFields';
 
 interface InspectorProps {
@@ -30,12 +29,10 @@ interface InspectorProps {
 /** What is set at one station of one line, why it stops there, and what would mend it. */
 export function Inspector({ judged, shot, line, station }: InspectorProps) {
   const { names } = useRig();
-  const edit = useEdit();
   const stage = STAGES[station]!;
   const { unit, code } = line.stations[station]!;
   const finding = judged.judgement.findings.find((one) => one.code === code && one.units.includes(line.light.id));
   const fields = fieldsAt(judged.judgement.rig, line, shot.body, stage);
-  const { rig } = judged.judgement;
   return (
     <View style={styles.inspector}>
       <View>
@@ -52,27 +49,13 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
         <Words>{`${names.unit(line.light.id)}: ${verdictText(line.verdict)}.`}</Words>
       )}
       {fields.length === 0 && <Words tone="quiet">Nothing to set at this station.</Words>}
-      {fields.map((field) => {
-        const settings = rig.placed.get(field.unit)!.settings;
-        const value = readSetting(settings, field.setting);
-        return (
-          <SettingEditor
-            key={`${field.unit} ${field.setting}`}
-            field={field}
-            value={value}
-            atFault={
-              isUnrecorded(field.setting, value) || (finding !== undefined && isEvidence(finding, field.setting))
-            }
-            onChange={(to) =>
-              edit(
-                judged.look.id,
-                [{ unit: field.unit, setting: field.setting, from: value, to }],
-                `${settingName(field.setting, names)} of ${names.unit(field.unit)}`,
-              )
-            }
-          />
-        );
-      })}
+      <FieldList
+        judged={judged}
+        fields={fields}
+        isAtFault={({ setting }, value) =>
+          isUnrecorded(setting, value) || (finding !== undefined && isEvidence(finding, setting))
+        }
+      />
       <View style={styles.history}>
         <HistoryLink of={`unit:${unit}`} name={names.unit(unit)} />
       </View>

@@ -41,6 +41,11 @@ export function SettingEditor({ field, value, onChange, atFault }: SettingEditor
   );
 }
 
+const PAIR_OPTIONS = [
+  { value: false, label: 'as for the others' },
+  { value: true, label: 'noted by itself' },
+] as const;
+
 /** A third of a stop, kept exact over many steps. */
 const third = (stops: number, steps: number): number => Math.round(stops * 3 + steps) / 3;
 
@@ -83,8 +88,18 @@ function Control(props: ControlProps) {
         <Toggles
           label={name}
           options={editor.options.map((id) => ({ value: id, label: names.unit(id) }))}
-          values={(value as string[] | null) ?? (field.setting === 'firesFor' ? editor.options : [])}
+          values={(value as string[] | null) ?? editor.whenLeftOut ?? []}
           onChange={(values) => onChange([...values])}
+        />
+      );
+    case 'pair':
+      return (
+        <Choice
+          label={name}
+          options={PAIR_OPTIONS}
+          value={value !== null}
+          // It starts in plain sight; what is left out of it stays as for the others.
+          onChoose={(isNoted) => onChange(isNoted ? { sight: 'direct' } : null)}
         />
       );
     default:
@@ -96,12 +111,15 @@ function Control(props: ControlProps) {
 function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<StepperProps, 'label'> {
   switch (editor.kind) {
     case 'stops': {
-      const stops = (value as number | null) ?? -3;
+      const { whenLeftOut = null } = editor;
+      const stops = (value as number | null) ?? whenLeftOut ?? -3;
+      const to = (next: number) =>
+        onChange(whenLeftOut !== null && Math.abs(next - whenLeftOut) < SAME_STOPS ? null : next);
       const isLowest = stops - SAME_STOPS <= editor.floor;
       return {
-        shown: value == null ? '?' : stopsLabel(stops),
-        onLess: isLowest ? null : () => onChange(Math.max(editor.floor, third(stops, -1))),
-        onMore: stops >= -SAME_STOPS ? null : () => onChange(Math.min(0, third(stops, 1))),
+        shown: value == null && whenLeftOut === null ? '?' : stopsLabel(stops),
+        onLess: isLowest ? null : () => to(Math.max(editor.floor, third(stops, -1))),
+        onMore: stops >= -SAME_STOPS ? null : () => to(Math.min(0, third(stops, 1))),
       };
     }
     case 'shift': {

@@ -1,12 +1,16 @@
 /** Which settings stand at which station of a line, and how each is edited. */
+import { HAND } from '@ergon/core/measure/newId';
 import { SHUTTER_SETTINGS } from '@ergon/core/measure/stops';
+import { controllersOf } from '@ergon/core/mend/cost';
 import { radiosOf } from '@ergon/core/record/profile';
 import { EXPOSURE_MODES, EYE_MODES } from '@ergon/core/record/profileTerms';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/settingTerms';
-import { groupPath, isByAir, type SettingPath } from '@ergon/core/record/settings';
+import { groupPath, isByAir, pairPath, type SettingPath } from '@ergon/core/record/settings';
 import type { Stage } from '@ergon/core/rig/codes';
+import { isMeantFor } from '@ergon/core/rig/meantFor';
 import { channelsOf, groupsOf } from '@ergon/core/rig/net';
-import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig } from '@ergon/core/rig/rig';
+import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig, speaksAsMaster } from '@ergon/core/rig/rig';
+import { sendersServing } from '@ergon/core/rig/serving';
 import { carrierOf } from '@ergon/core/rig/stack';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 
@@ -14,14 +18,16 @@ export type Editor =
   | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }
   /** Whole numbers, both ends included. */
   | { kind: 'number'; from: number; to: number }
-  /** Stops below full in thirds. */
-  | { kind: 'stops'; floor: number }
+  /** Stops below full in thirds; with what it is while left out, where that means something. */
+  | { kind: 'stops'; floor: number; whenLeftOut?: number | null }
   /** Stops up or down in thirds, at most so many either way. */
   | { kind: 'shift'; most: number }
   | { kind: 'shutter' }
   /** Any of these at once. */
   | { kind: 'several'; options: readonly { value: string; label: string }[] }
-  | { kind: 'units'; options: readonly string[] };
+  | { kind: 'units'; options: readonly string[]; whenLeftOut?: readonly string[] }
+  /** Where a light stands to one other unit: as to the rest, or noted by itself. */
+  | { kind: 'pair' };
 
 export interface Field {
   unit: string;
@@ -100,8 +106,9 @@ export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage)
     case 'sender':
       return sender ? senderFields(rig, sender, hearer) : [];
     case 'air':
-      if (light.settings.link === 'eye') return [seesField(rig, light.id), ...sightFields(light.id)];
-      return [...(sender ? airFields(rig, sender) : []), ...reachFields(rig, light)];
+      if (light.settings.link === 'eye')
+        return [seesField(rig, light.id), ...sightFields(light.id), ...pairFields(light, light.settings.sees ?? [])];
+      return [...(sender ? airFields(rig, sender) : []), ...reachFields(rig, light), ...senderPairs(rig, light)];
     case 'hearer':
       return hearerFields(rig, line, hearer);
     case 'foot':
@@ -146,6 +153,26 @@ function shoeFields(rig: Rig, item: Placed): Field[] {
   ];
 }
 
+/** What is set on a unit that is on no line: a sender in the hand, one that only commands, a spare. */
+export function fieldsOfUnit(rig: Rig, placed: Placed): Field[] {
+  const radio = radioInUse(placed);
+  const letters = radio ? (groupsOf(radio, rig.families.get(radio.family)) ?? []) : [];
+  const tells = placed.settings.role === 'master' ? letters : [];
+  return [
+    ...(isBody(placed) ? [] : [onOff(placed.id, 'on'), oneOfUnits(rig, placed, 'mount')]),
+    oneOf(placed.id, 'role', ROLES),
+    ...(placed.profile.kind === 'flash' && placed.profile.lampSwitch !== false ? [onOff(placed.id, 'lamp')] : []),
+    ...airFields(rig, placed),
+    ...tells.flatMap((letter): Field[] => [
+      onOff(placed.id, groupPath(letter, 'on')),
+      oneOf(placed.id, groupPath(letter, 'mode'), MODES),
+      { unit: placed.id, setting: groupPath(letter, 'power'), editor: { kind: 'stops', floor: -9 } },
+    ]),
+    ...(tells.length > 0 ? [onOff(placed.id, 'passive')] : []),
+    ...(isBody(placed) ? [] : notedOn(placed.id)),
+  ];
+}
+
 function senderFields(rig: Rig, sender: Placed, hearer: Placed): Field[] {
   const letter = hearer.settings.group;
   const radio = radioInUse(sender);
@@ -181,6 +208,32 @@ function airFields(rig: Rig, placed: Placed): Field[] {
       ? [{ unit: placed.id, setting: 'pin', editor: { kind: 'number', from: 0, to: 999_999 } } as const]
       : []),
   ];
+}
+
+/** A light that hears several senders may stand to each otherwise. */
+const senderPairs = (rig: Rig, light: Light): Field[] =>
+  isByAir(light.settings)
+    ? pairFields(
+        light,
+        sendersServing(rig, light).map(({ id }) => id),
+      )
+    : [];
+
+/** What is noted of a light and one other unit, where there is more than one it could be noted of. */
+function pairFields({ id, settings }: Light, others: readonly string[]): Field[] {
+  if (others.length < 2 && settings.from == null) return [];
+  const noted = Object.keys(settings.from ?? {});
+  return [...new Set([...others, ...noted])].flatMap((other): Field[] => [
+    { unit: id, setting: `from.${other}`, editor: { kind: 'pair' } },
+    ...(noted.includes(other)
+      ? [
+          oneOf(id, pairPath(other, 'sight'), SIGHTS),
+          oneOf(id, pairPath(other, 'sightUpright'), SIGHTS),
+          metres(id, pairPath(other, 'distanceM'), 500),
+          { unit: id, setting: pairPath(other, 'offAxis'), editor: { kind: 'number', from: 0, to: 180 } } as const,
+        ]
+      : []),
+  ]);
 }
 
 const metres = (unit: string, setting: SettingPath, to: number): Field => ({
@@ -262,9 +315,20 @@ function footFields(rig: Rig, light: Placed): Field[] {
 function lampFields(rig: Rig, line: SignalLine): Field[] {
   const { light } = line;
   const bodies = rig.bodies.map((body) => body.id);
+  const whenLeftOut = rig.bodies.filter((body) => isMeantFor(rig, light, body) !== false).map(({ id }) => id);
+  const floor = light.profile.power.floor ?? -9;
   return [
     oneOf(light.id, 'mode', MODES),
-    { unit: light.id, setting: 'power', editor: { kind: 'stops', floor: light.profile.power.floor ?? -9 } },
+    { unit: light.id, setting: 'power', editor: { kind: 'stops', floor } },
+    ...(controllersOf(rig, light).length === 0 && light.settings.mode !== 'ttl'
+      ? [
+          {
+            unit: light.id,
+            setting: 'dialledPower',
+            editor: { kind: 'stops', floor, whenLeftOut: light.settings.power ?? null },
+          } as const,
+        ]
+      : []),
     ...(light.settings.mode === 'multi'
       ? [
           { unit: light.id, setting: 'multiPops', editor: { kind: 'number', from: 2, to: 500 } } as const,
@@ -281,7 +345,7 @@ function lampFields(rig: Rig, line: SignalLine): Field[] {
     onOff(light.id, 'zoomAuto'),
     yesNo(light.id, 'hot', 'too hot', 'cool'),
     ...(bodies.length > 1 && (isByAir(light.settings) || light.settings.link === 'eye')
-      ? [{ unit: light.id, setting: 'firesFor', editor: { kind: 'units', options: bodies } } as const]
+      ? [{ unit: light.id, setting: 'firesFor', editor: { kind: 'units', options: bodies, whenLeftOut } } as const]
       : []),
   ];
 }
@@ -291,9 +355,12 @@ const oneOfUnits = (rig: Rig, placed: Placed, setting: SettingPath): Field => ({
   setting,
   editor: {
     kind: 'choice',
-    options: [...rig.placed.values()]
-      .filter((one) => one.id !== placed.id && canCarry(one))
-      .map((one) => ({ value: one.id, label: one.unit.label })),
+    options: [
+      ...[...rig.placed.values()]
+        .filter((one) => one.id !== placed.id && canCarry(one))
+        .map((one) => ({ value: one.id, label: one.unit.label })),
+      ...(setting === 'mount' && speaksAsMaster(placed) ? [{ value: HAND, label: 'in the hand' }] : []),
+    ],
   },
 });
 

@@ -4,6 +4,7 @@ import type { Emitter } from '@ergon/core/record/look';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
 import { Field } from '../components/Field';
 import { Words } from '../components/Words';
 import { useStoredModel } from '../kit/useStoredModel';
@@ -55,6 +56,12 @@ export function AroundForm({ head }: AroundFormProps) {
         inputMode="numeric"
         error={noMinutes ? 'Between 0 and 1440.' : undefined}
       />
+      <Choice
+        label="Cameras that shoot on"
+        options={PACES}
+        value={current.inTurn === true}
+        onChoose={(inTurn) => setDraft({ ...current, inTurn: inTurn || null })}
+      />
       <Field
         label="Else on the air: name=MHz/width, with commas"
         value={typed}
@@ -70,10 +77,7 @@ export function AroundForm({ head }: AroundFormProps) {
           {`No frequencies are recorded for ${unmeasured.map((one) => one.name).join(', ')}: whether these share the air with anything is unknown.`}
         </Words>
       )}
-      <Words as="small" tone="quiet">
-        Use only what is legal where you are, and nothing where the venue forbids it. People with wireless microphones
-        may hold a licence and come first.
-      </Words>
+      <RadioLaw />
       <Problem words={problem} />
       <Button
         kind="act"
@@ -85,6 +89,19 @@ export function AroundForm({ head }: AroundFormProps) {
     </View>
   );
 }
+
+/** Whether the pops of one camera come between those of another. */
+const PACES = [
+  { value: false, label: 'one camera at a time' },
+  { value: true, label: 'in turn, sharing each charge' },
+] as const;
+
+const RadioLaw = () => (
+  <Words as="small" tone="quiet">
+    Use only what is legal where you are, and nothing where the venue forbids it. People with wireless microphones may
+    hold a licence and come first.
+  </Words>
+);
 
 const Problem = ({ words }: { words: string | null }) =>
   words !== null && (

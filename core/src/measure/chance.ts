@@ -19,7 +19,7 @@ export const BOUNCE_WAY = 1.5;
 export const BOUNCE_DB = 20 * Math.log10(2);
 
 /** What the sun takes from a bounce on top of what it takes from a direct way, in dB: the surface itself is lit by it. */
-export const BOUNCE_SUN_DB = 20 * Math.log10(4);
+export const BOUNCE_SUN_DB = 40 * Math.log10(2);
 
 /** z of the standard normal distribution below which 95 % lie. */
 const Z_95 = 1.6449;

@@ -25,6 +25,7 @@ export interface Delivery {
   /** Delivered less wanted, in stops; null when it cannot be said. */
   stopsOff: number | null;
   fault: Fault | null;
+  /** What is not recorded where the verdict is open, or whether it meters. */
   unknown: readonly FieldRef[];
 }
 
@@ -60,11 +61,14 @@ function bySender(hop: Hop, metering: () => Combined): Delivery {
   const told = (letter != null && sender.settings.groups?.[letter]) || {};
   const wanted = light.settings.mode ?? null;
   const { mode, field } = modeTold(hop, told.mode ?? null);
-  const metered: Tri = mode === null ? null : mode === 'ttl' ? metering().holds : false;
+  const passes = mode === 'ttl' ? metering() : null;
+  const metered: Tri = mode === null ? null : (passes?.holds ?? (passes ? null : false));
   const fields = missing([light.id, 'mode', wanted]);
   if (mode === null) fields.push(field);
   if (wanted === null || mode === null) return unknownDelivery(true, metered, fields);
-  if (wanted !== mode) return overruledMode(hop, { metered, wanted, told: mode, group: letter! });
+  if (wanted !== mode) {
+    return { ...overruledMode(hop, { metered, wanted, told: mode, group: letter! }), unknown: passes?.fields ?? [] };
+  }
   if (wanted === 'ttl') return ttlDelivery(hop, true, metering());
   return manualDelivery(hop, {
     power: told.power ?? null,

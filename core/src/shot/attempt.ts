@@ -21,10 +21,28 @@ export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
     return one < other ? -1 : one > other ? 1 : 0;
   });
 
-/** What nobody knows first, then what is not metered, then by how far the power is off, the brighter first. */
-export const worstFirst = <T extends { delivery: Delivery }>(told: readonly T[]): T[] =>
-  [...told].sort((a, b) => badness(b.delivery) - badness(a.delivery));
+/** What each of several senders says, best attempt first. */
+type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: Delivery };
 
+/**
+ * Of several heard at one moment any may be the last to speak: the worst of what they say counts. Where one that may be
+ * heard just then would make it worse, nobody can say what the light is told.
+ */
+export function spokenLast(told: readonly Told[]): Told {
+  const best = told[0]!;
+  if (best.path.arrives !== true) return best;
+  const atOnce = told.filter(({ path }) => path.latencyUs === best.path.latencyUs);
+  const heard = atOnce.filter(({ path }) => path.arrives === true);
+  const worst = heard.sort((a, b) => badness(b.delivery) - badness(a.delivery))[0]!;
+  const worse = atOnce.filter(
+    ({ path, delivery }) => path.arrives === null && badness(delivery) > badness(worst.delivery),
+  );
+  if (worse.length === 0) return worst;
+  const unknown = worse.flatMap(({ path, delivery }) => [...path.unknown, ...delivery.unknown]);
+  return { ...worst, delivery: { ...worst.delivery, verdict: 'unknown', fault: null, unknown } };
+}
+
+/** What nobody knows is worst, then what is not metered, then by how far the power is off, the brighter first. */
 function badness({ verdict, stopsOff }: Delivery): number {
   if (verdict === 'unknown') return 1e9;
   if (verdict === 'unmetered') return 1e6;

@@ -6,7 +6,7 @@ import { withRigChanges } from '../rig/rigChanges.ts';
 import { edgeAsHeld } from './curtain.ts';
 import { frameLossOf, isSeen } from './frameLoss.ts';
 import type { LightRun, Shot } from './lightRun.ts';
-import { pulseDecayUs } from './pulseShape.ts';
+import { popTimesUs, pulseDecayUs } from './pulseShape.ts';
 import { rowLight, ROWS } from './rowLight.ts';
 import { simulate } from './simulate.ts';
 
@@ -27,7 +27,7 @@ export function framePreview(shot: Shot, run: LightRun): FramePreview | null {
   if (run.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
   const power = run.delivery?.power ?? null;
   const decayUs = power === null ? null : pulseDecayUs(run.light, power);
-  const { rows, best, dark, gradient } = run.train ? WHOLE : rowLight(tauUs, openUs, run.atUs, decayUs);
+  const { rows, best, dark, gradient } = run.train ? WHOLE : rowLight(tauUs, openUs, timesOf(run), decayUs);
   return {
     rows: rows.map((stops) => (best === -Infinity ? -Infinity : stops - best)),
     dark,
@@ -35,6 +35,9 @@ export function framePreview(shot: Shot, run: LightRun): FramePreview | null {
     pulse: decayUs === null ? 'instant' : 'recorded',
   };
 }
+
+/** Of stroboscopic fire each pop. */
+const timesOf = ({ light, atUs }: LightRun): number[] => popTimesUs(light).map((us) => atUs! + us);
 
 /** In high-speed sync every row has the same light. */
 const WHOLE = { rows: Array.from({ length: ROWS }, () => 0), best: 0, dark: 0, gradient: 0 };

@@ -20,7 +20,7 @@ import { type Check, type Combined, fieldRef, missing } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
 import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { speakChecks } from '../rig/stack.ts';
-import { type Attempt, inOrder, worstFirst } from './attempt.ts';
+import { inOrder, spokenLast } from './attempt.ts';
 import { contactTime, type Curtain, curtainOf, frontContact, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
 import { EyeWatch, PULSE_MERGE_US } from './eyeWatch.ts';
 import { type LightRun, newRun, type Shot } from './lightRun.ts';
@@ -224,12 +224,9 @@ class ShotRun {
     const told = ordered
       .filter(({ path }, index) => index === 0 || path.arrives !== false)
       .map(({ sender, path }) => ({ sender, path, delivery: deliver(this.rig, this.body, sender, light) }));
-    // Of several heard at one moment any may be the last to speak: the worst of what they say counts.
-    const isFirst = ({ path }: Pick<Attempt, 'path'>) =>
-      path.arrives === true && path.latencyUs === best.path.latencyUs;
-    const [first] = best.path.arrives === true ? worstFirst(told.filter(isFirst)) : told;
-    this.newRun(light, first!.path, first!.sender.id, first!.delivery);
-    for (const one of [first!, ...told.filter((other) => other !== first)]) {
+    const first = spokenLast(told);
+    this.newRun(light, first.path, first.sender.id, first.delivery);
+    for (const one of [first, ...told.filter(({ sender }) => sender !== first.sender)]) {
       this.queueFor(light, one.path, one.delivery, one.sender.id);
     }
   }

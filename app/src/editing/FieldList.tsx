@@ -1,0 +1,39 @@
+import { readSetting } from '@ergon/core/record/settings';
+import { settingName } from '@ergon/core/words/settingWords';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { SettingEditor } from './SettingEditor';
+import { useEdit } from './editing';
+import type { Field } from './settingFields';
+
+interface FieldListProps {
+  judged: JudgedLook;
+  fields: readonly Field[];
+  /** Whether a value is to blame for something. */
+  isAtFault: (field: Field, value: unknown) => boolean;
+}
+
+/** Settings one below the other, each edited at once. */
+export function FieldList({ judged, fields, isAtFault }: FieldListProps) {
+  const { names } = useRig();
+  const edit = useEdit();
+  const { rig } = judged.judgement;
+  return fields.map((field) => {
+    const value = readSetting(rig.placed.get(field.unit)!.settings, field.setting);
+    return (
+      <SettingEditor
+        key={`${field.unit} ${field.setting}`}
+        field={field}
+        value={value}
+        atFault={isAtFault(field, value)}
+        onChange={(to) =>
+          edit(
+            judged.look.id,
+            [{ unit: field.unit, setting: field.setting, from: value, to }],
+            `${settingName(field.setting, names)} of ${names.unit(field.unit)}`,
+          )
+        }
+      />
+    );
+  });
+}
