@@ -49,6 +49,8 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'sender-1 networkId',
     'light-6 distanceM',
     'light-6 heardShare',
+    'light-6 from.sender-1',
+    'light-6 from.sender-2',
   ]);
   expect(named('light-6', 'hearer')).toEqual([
     'light-6 on',

@@ -1,9 +1,10 @@
 import {
   fastestLabelAtLeast,
   powerOnDial,
-  SHUTTER_LABELS,
+  SHUTTER_SETTINGS,
   shutterMicroseconds,
   stopsLabel,
+  THIRD_LABELS,
 } from '../src/measure/stops';
 
 test('shutter labels are exact powers of two', () => {
@@ -15,11 +16,23 @@ test('shutter labels are exact powers of two', () => {
   expect(() => shutterMicroseconds('1/77')).toThrow('"1/77" is not a shutter label');
 });
 
-test('each label is a third of a stop from the next, fastest first', () => {
-  for (let i = 1; i < SHUTTER_LABELS.length; i++) {
-    const ratio = shutterMicroseconds(SHUTTER_LABELS[i]!) / shutterMicroseconds(SHUTTER_LABELS[i - 1]!);
+test('each label in thirds is a third of a stop from the next, fastest first, down to 30 s', () => {
+  for (let i = 1; i < THIRD_LABELS.length; i++) {
+    const ratio = shutterMicroseconds(THIRD_LABELS[i]!) / shutterMicroseconds(THIRD_LABELS[i - 1]!);
     expect(ratio).toBeCloseTo(2 ** (1 / 3), 9);
   }
+  expect(THIRD_LABELS.at(-1)).toBe('30');
+  expect(shutterMicroseconds('30')).toBeCloseTo(32e6, 3);
+});
+
+test('half-stop labels lie half way between two whole stops, and all are in one order', () => {
+  // 1/180 is 2^-7.5 s, between 1/125 and 1/250.
+  expect(shutterMicroseconds('1/180')).toBeCloseTo(1e6 * 2 ** -7.5, 6);
+  expect(shutterMicroseconds('0.7') / shutterMicroseconds('1')).toBeCloseTo(Math.SQRT1_2, 9);
+  const times = SHUTTER_SETTINGS.map(shutterMicroseconds);
+  expect([...times].sort((a, b) => a - b)).toEqual(times);
+  expect(SHUTTER_SETTINGS.at(-1)).toBe('bulb');
+  expect(times.at(-1)).toBeGreaterThan(shutterMicroseconds('30'));
 });
 
 test('the fastest label that stays open long enough', () => {

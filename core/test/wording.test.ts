@@ -52,7 +52,7 @@ test.each<[string, Spoil, string[]]>([
     { settings: { eye: { sees: ['metered'] } } },
     [
       'Eye fires too early and leaves the picture dark.',
-      'Eye sees the metering pulse of Metered and answers it 79.40 ms before the shutter opens.',
+      'Eye sees the metering pulse of Metered and answers 79.40 ms before the shutter opens.',
       'fires at the metering pulse',
     ],
   ],
@@ -128,7 +128,7 @@ test.each<[FieldPath, unknown, string]>([
   ['on', false, 'off'],
   ['plugs', ['pc', 'jack'], 'pc to jack'],
   ['plugs', null, 'no cable'],
-  ['firesFor', null, 'every body'],
+  ['firesFor', null, 'every body its link can serve'],
   ['receiver', null, 'its own radio'],
   ['sees', [], 'none'],
   ['sees', ['remote', 'top'], 'Remote, Top'],

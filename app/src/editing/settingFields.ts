@@ -153,14 +153,19 @@ function shoeFields(rig: Rig, item: Placed): Field[] {
   ];
 }
 
+/** A trigger is no light: it speaks, it listens, or neither. */
+const rolesOf = ({ profile }: Placed): readonly string[] =>
+  profile.kind === 'trigger' ? ['off', ...new Set(profile.radios.flatMap((radio) => radio.roles))] : ROLES;
+
 /** What is set on a unit that is on no line: a sender in the hand, one that only commands, a spare. */
 export function fieldsOfUnit(rig: Rig, placed: Placed): Field[] {
   const radio = radioInUse(placed);
   const letters = radio ? (groupsOf(radio, rig.families.get(radio.family)) ?? []) : [];
   const tells = placed.settings.role === 'master' ? letters : [];
   return [
-    ...(isBody(placed) ? [] : [onOff(placed.id, 'on'), oneOfUnits(rig, placed, 'mount')]),
-    oneOf(placed.id, 'role', ROLES),
+    ...(isBody(placed) ? [] : [onOff(placed.id, 'on')]),
+    ...(speaksAsMaster(placed) ? [oneOfUnits(rig, placed, 'mount')] : []),
+    oneOf(placed.id, 'role', rolesOf(placed)),
     ...(placed.profile.kind === 'flash' && placed.profile.lampSwitch !== false ? [onOff(placed.id, 'lamp')] : []),
     ...airFields(rig, placed),
     ...tells.flatMap((letter): Field[] => [

@@ -2,6 +2,7 @@
 import { both, same, type Tri } from '../measure/tri.ts';
 import { groupPath } from '../record/settings.ts';
 import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import { byLikeness } from '../rig/likeness.ts';
 import { missingId, networkIdOf } from '../rig/net.ts';
 import { isBody, type Placed, radioInUse } from '../rig/rig.ts';
 import { senderSleeps } from '../rig/sleep.ts';
@@ -27,14 +28,26 @@ export function speakerFor({ rig, sender: passive, hearer, light }: Hop): Speake
   const open = others.filter(({ speaks }) => speaks === null);
   if (open.length > 0) return { sender: null, unknown: open.flatMap(({ fields }) => fields) };
   const speaking = others.filter(({ speaks }) => speaks === true).map(({ other }) => other);
-  const furthest = speaking.sort((a, b) => farOff(b, light, letter!) - farOff(a, light, letter!))[0];
-  return { sender: furthest ?? passive, unknown: [] };
+  if (speaking.length < 2) return { sender: speaking[0] ?? passive, unknown: [] };
+  const unsaid = speaking.flatMap((one) => unsaidBy(one, letter!));
+  if (unsaid.length > 0) return { sender: null, unknown: unsaid };
+  const byFarness = (a: Placed, b: Placed) => farOff(b, light, letter!) - farOff(a, light, letter!) || byLikeness(a, b);
+  return { sender: speaking.sort(byFarness)[0]!, unknown: [] };
 }
+
+/** What nobody recorded of what a controller tells a group. */
+function unsaidBy({ id, settings }: Placed, letter: string): FieldRef[] {
+  const { mode, power } = settings.groups?.[letter] ?? {};
+  return missing([id, groupPath(letter, 'mode'), mode], [id, groupPath(letter, 'power'), mode === 'ttl' ? 0 : power]);
+}
+
+/** Further off than any power, in half stops. */
+const OTHER_MODE = 1000;
 
 /** How far what a controller says is from what a light wants: another mode is further than any power; brighter, than darker. */
 function farOff({ settings }: Placed, { settings: wanted }: Hop['light'], letter: string): number {
   const told = settings.groups?.[letter];
-  if (told?.mode !== wanted.mode) return Infinity;
+  if (told?.mode !== wanted.mode) return OTHER_MODE;
   const stops = (told?.power ?? 0) - (wanted.power ?? 0);
   return 2 * Math.abs(stops) + (stops > 0 ? 0.5 : 0);
 }

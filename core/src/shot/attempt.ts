@@ -1,7 +1,7 @@
 /** Of several senders that could speak to a light, the one that is meant. */
-import { canonical } from '../measure/canonical.ts';
 import type { Delivery } from '../path/delivery.ts';
 import type { SignalPath } from '../path/signalPath.ts';
+import { byLikeness } from '../rig/likeness.ts';
 import { stageOf, STAGES } from '../rig/codes.ts';
 import type { Placed } from '../rig/rig.ts';
 
@@ -17,8 +17,7 @@ export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
   [...attempts].sort((a, b) => {
     if (isBetterAttempt(a, b)) return -1;
     if (isBetterAttempt(b, a)) return 1;
-    const [one, other] = [likenessOf(a.sender), likenessOf(b.sender)];
-    return one < other ? -1 : one > other ? 1 : 0;
+    return byLikeness(a.sender, b.sender);
   });
 
 /** What each of several senders says, best attempt first. */
@@ -48,27 +47,6 @@ function badness({ verdict, stopsOff }: Delivery): number {
   if (verdict === 'unmetered') return 1e6;
   if (verdict === 'right') return 0;
   return stopsOff === null ? 1e5 : 1 + 2 * Math.abs(stopsOff) + (stopsOff > 0 ? 0.5 : 0);
-}
-
-const likenesses = new WeakMap<Placed, string>();
-
-/** What a unit is and how it is set, without any name. */
-function likenessOf(placed: Placed): string {
-  let text = likenesses.get(placed);
-  if (text === undefined) {
-    const { id: _id, maker: _maker, model: _model, notes: _notes, howTo: _howTo, ...make } = placed.profile;
-    const { mount: _mount, family: _family, firesFor: _firesFor, sees: _sees, from: _from, ...set } = placed.settings;
-    const radios = (make.radios ?? []).map(({ family: _of, ...radio }) => radio);
-    likenesses.set(placed, (text = canonical(inNoOrder([{ ...make, radios }, placed.unit.firmware ?? null, set]))));
-  }
-  return text;
-}
-
-/** The order of a list may be anybody's. */
-function inNoOrder(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(inNoOrder).sort((a, b) => (canonical(a) < canonical(b) ? -1 : 1));
-  if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, inNoOrder(item)]));
 }
 
 /** A path that arrives beats one that may, which beats one that fails; of failures, the same family first, then what is set to speak, then the one that came further. */

@@ -26,7 +26,7 @@ export const LONGEST_PULSE_US = 10_000;
 export function frameLossOf(tauUs: number, openUs: number, run: LightRun): FrameLoss | null {
   if (run.train) return WHOLE;
   const atUs = run.atUs!;
-  const power = run.delivery?.power ?? null;
+  const power = powerOf(run);
   const decayUs = power === null ? null : pulseDecayUs(run.light, power);
   if (run.tail) {
     if (decayUs === null) return null;
@@ -38,6 +38,12 @@ export function frameLossOf(tauUs: number, openUs: number, run: LightRun): Frame
   // What is not recorded may last so long that the shutter closes on it.
   return isSeen(lossWith(tauUs, openUs, run, LONGEST_PULSE_US / Math.LN10)) ? null : loss;
 }
+
+/** Null while metering decides or nobody knows; in a mode it does not have, a lamp gives what it gives: all, at worst. */
+const powerOf = ({ delivery }: LightRun): number | null =>
+  delivery === null || delivery.metered !== false || delivery.verdict === 'unknown'
+    ? (delivery?.power ?? null)
+    : (delivery.power ?? 0);
 
 /** Of a pulse, or of several, that die away so fast; null for an instant. */
 function lossWith(tauUs: number, openUs: number, run: LightRun, decayUs: number | null): FrameLoss {

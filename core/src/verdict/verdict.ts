@@ -117,12 +117,14 @@ function firedVerdict(rig: Rig, shot: Shot, run: LightRun, base: Omit<Verdict, '
 }
 
 /** A tail is judged by its length, which depends on the power: metered, nobody knows it beforehand. */
-const missingDuration = ({ light, delivery, tail }: LightRun): FieldRef[] =>
-  missing(
-    ...(tail ? [[light.id, 'power', delivery?.power] as const] : []),
+const missingDuration = ({ light, delivery, tail }: LightRun): FieldRef[] => [
+  ...(tail && delivery?.power == null ? (delivery?.unknown ?? []) : []),
+  ...missing(
+    ...(tail && delivery?.power == null ? [[light.id, 'power', light.settings.power] as const] : []),
     [light.id, 'profile.duration.measure', light.profile.duration?.measure],
     [light.id, 'profile.duration.fullUs', light.profile.duration?.fullUs],
-  );
+  ),
+];
 
 /** A curtain of which nothing is unrecorded. */
 interface KnownCurtain {

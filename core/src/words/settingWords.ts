@@ -2,6 +2,7 @@
 import { HAND } from '../measure/newId.ts';
 import { stopsLabel } from '../measure/stops.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
+import type { PairField } from '../record/settingTerms.ts';
 import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 
@@ -180,12 +181,20 @@ export const ABILITY_NAMES: Readonly<Record<Ability, string>> = {
   modelling: 'modelling lamp',
 };
 
+/** Short, since the other unit's name follows. */
+const PAIR_NAMES: Readonly<Record<PairField, string>> = {
+  sight: 'line of sight',
+  sightUpright: 'sight, camera upright,',
+  distanceM: 'distance',
+  offAxis: 'angle',
+};
+
 /** @param names what other units are called; without them their ids stand. */
 export function settingName(path: FieldPath, names?: Names): string {
   const pair = pairPartsOf(path);
   if (pair) {
     const other = names ? names.unit(pair.other) : pair.other;
-    return pair.field === null ? `where it stands to ${other}` : `${SETTING_NAMES[pair.field]} from ${other}`;
+    return pair.field === null ? `where it stands to ${other}` : `${PAIR_NAMES[pair.field]} from ${other}`;
   }
   const capability = CAPABILITY.exec(path);
   if (capability) {

@@ -1,0 +1,30 @@
+/** What a unit is and how it is set, without any name: so that where several are equal, no name and no order decides. */
+import { canonical } from '../measure/canonical.ts';
+import type { Placed } from './rig.ts';
+
+const likenesses = new WeakMap<Placed, string>();
+
+export function likenessOf(placed: Placed): string {
+  let text = likenesses.get(placed);
+  if (text === undefined) {
+    const { id: _id, maker: _maker, model: _model, notes: _notes, howTo: _howTo, ...make } = placed.profile;
+    const { mount: _mount, family: _family, firesFor: _firesFor, sees: _sees, from: _from, ...set } = placed.settings;
+    const radios = (make.radios ?? []).map(({ family: _of, ...radio }) => radio);
+    text = canonical(inNoOrder([{ ...make, radios }, placed.unit.firmware ?? null, set]));
+    likenesses.set(placed, text);
+  }
+  return text;
+}
+
+/** For sorting: by likeness. */
+export function byLikeness(a: Placed, b: Placed): number {
+  const [one, other] = [likenessOf(a), likenessOf(b)];
+  return one < other ? -1 : one > other ? 1 : 0;
+}
+
+/** The order of a list may be anybody's. */
+function inNoOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inNoOrder).sort((a, b) => (canonical(a) < canonical(b) ? -1 : 1));
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, inNoOrder(item)]));
+}
