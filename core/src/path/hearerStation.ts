@@ -2,7 +2,7 @@
 import { inRange } from '../measure/range.ts';
 import { same, type Tri } from '../measure/tri.ts';
 import { groupPath } from '../record/settings.ts';
-import { type Check, type FieldRef, fieldRef, missing } from '../rig/check.ts';
+import { type Check, type Fault, type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import { switchesFor } from '../rig/dipSwitches.ts';
 import { isNewEnough } from '../rig/firmware.ts';
 import {
@@ -77,12 +77,12 @@ export function followHearer(base: SignalPath, hop: Hop, group: string | null | 
   const path = followAwake(rig, base, hearer, 'air')
     .check(roleCheck(hearer, 'remote'))
     .check(familyCheck(hop))
-    .check(mediumCheck(hop))
+    .unless(wrongMedium(hop))
     .check(firmwareCheck(hearer))
     .check(generationCheck(hop))
-    .check(channelRangeCheck(hop))
+    .unless(noSuchChannel(hop))
     .check(channelCheck(hop))
-    .check(idRangeCheck(hop))
+    .unless(noSuchId(hop))
     .check(idCheck(hop))
     .check(pinCheck(hop));
   const typicalUs = familyOf(rig, hearer)?.medium === 'optical' ? OPTICAL_LATENCY_US : RADIO_LATENCY_US;
@@ -91,15 +91,11 @@ export function followHearer(base: SignalPath, hop: Hop, group: string | null | 
 }
 
 /** What is said to be told by radio must listen by radio, and likewise by light. */
-function mediumCheck({ rig, hearer, light }: Hop): Check {
+function wrongMedium({ rig, hearer, light }: Hop): Fault | null {
   const family = familyOf(rig, hearer);
   const link = light.settings.link ?? null;
-  return {
-    holds: family === undefined || family.medium === link,
-    code: 'hearer.medium',
-    subject: light.id,
-    params: { link, family: family?.id ?? null },
-  };
+  if (family === undefined || family.medium === link) return null;
+  return { code: 'hearer.medium', subject: light.id, params: { link, family: family.id } };
 }
 
 /** An optical remote has a mode per maker: set to another, it hears nothing. */
@@ -177,28 +173,21 @@ export function differingSwitches(rig: Rig, hearer: Placed, expected: number | n
 }
 
 /** A channel its own model has; one nobody recorded is dealt with where both ends are compared. */
-function channelRangeCheck(hop: Hop): Check {
-  const { rig, sender, hearer } = hop;
-  const { found, expected } = numbersOf(hop, 'channel');
+function noSuchChannel({ rig, sender, hearer }: Hop): Fault | null {
+  const { channel: found } = hearer.settings;
   const range = channelRangeOf(rig, hearer);
-  return {
-    holds: found === null || range === null || inRange(found, range),
-    code: 'hearer.channel',
-    subject: hearer.id,
-    params: { found, expected, sender: sender.id, ...range },
-  };
+  if (found == null || range === null || inRange(found, range)) return null;
+  const params = { found, expected: sender.settings.channel ?? null, sender: sender.id, ...range };
+  return { code: 'hearer.channel', subject: hearer.id, params };
 }
 
 /** An ID its own model has; off is one. */
-function idRangeCheck({ rig, sender, hearer }: Hop): Check {
+function noSuchId({ rig, sender, hearer }: Hop): Fault | null {
   const found = networkIdOf(rig, hearer);
   const range = idRange(rig, hearer);
-  return {
-    holds: found === null || found === 0 || range === null || inRange(found, range),
-    code: 'hearer.id',
-    subject: hearer.id,
-    params: { found, expected: networkIdOf(rig, sender), sender: sender.id, ...range },
-  };
+  if (found === null || found === 0 || range === null || inRange(found, range)) return null;
+  const params = { found, expected: networkIdOf(rig, sender), sender: sender.id, ...range };
+  return { code: 'hearer.id', subject: hearer.id, params };
 }
 
 function idCheck({ rig, sender, hearer }: Hop): Check {
@@ -273,8 +262,9 @@ function followGroup(base: SignalPath, { rig, sender, hearer }: Hop, group: stri
     return base.check({ holds: false, code: 'hearer.group', subject: hearer.id, params });
   }
   const letters = lettersBetween(rig, sender, hearer);
+  if (letters !== null && group !== undefined && letters.includes(group)) return base.pass('hearer');
   return base.check({
-    holds: group === undefined || letters === null ? null : letters.includes(group),
+    holds: group === undefined || letters === null ? null : false,
     code: 'hearer.group',
     subject: hearer.id,
     params: { group: group ?? null, letters: letters ?? [], sender: sender.id },

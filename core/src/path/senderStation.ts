@@ -1,6 +1,6 @@
 /** The sender itself: awake, master, on a channel it has. */
 import { inRange } from '../measure/range.ts';
-import { type Check, type FieldPath, fieldRef, missing } from '../rig/check.ts';
+import { type Check, type Fault, type FieldPath, fieldRef, missing } from '../rig/check.ts';
 import { isNewEnough } from '../rig/firmware.ts';
 import { channelsOf, idRange, networkIdOf } from '../rig/net.ts';
 import { senderSleeps } from '../rig/sleep.ts';
@@ -22,19 +22,15 @@ export function followSender(rig: Rig, base: SignalPath, sender: Placed): Signal
       params: { channel, from: range?.from ?? null, to: range?.to ?? null },
       fields: missing([sender.id, 'channel', channel], [sender.id, 'profile.radio.channels', range]),
     })
-    .check(idCheck(rig, sender));
+    .unless(noSuchId(rig, sender));
 }
 
 /** An ID its model has; off is one, and one nobody recorded is dealt with where both ends are compared. */
-function idCheck(rig: Rig, sender: Placed): Check {
+function noSuchId(rig: Rig, sender: Placed): Fault | null {
   const networkId = networkIdOf(rig, sender);
   const range = idRange(rig, sender);
-  return {
-    holds: networkId === null || networkId === 0 || range === null || inRange(networkId, range),
-    code: 'sender.id-range',
-    subject: sender.id,
-    params: { networkId, from: range?.from ?? null, to: range?.to ?? null },
-  };
+  if (networkId === null || networkId === 0 || range === null || inRange(networkId, range)) return null;
+  return { code: 'sender.id-range', subject: sender.id, params: { networkId, ...range } };
 }
 
 const needs = (id: string, field: FieldPath) => [fieldRef(id, field)];

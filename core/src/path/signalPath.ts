@@ -26,6 +26,8 @@ export class SignalPath {
   private missing: readonly FieldRef[];
   private delayUs: number;
   private share: number | null;
+  /** Most paths lose nothing, and need not be read back for it. */
+  private readonly hasLosses: boolean;
 
   private constructor(before: SignalPath | null, step: Step | null) {
     this.before = before;
@@ -34,6 +36,7 @@ export class SignalPath {
     this.missing = before?.missing ?? [];
     this.delayUs = before?.delayUs ?? 0;
     this.share = before === null ? 1 : before.share;
+    this.hasLosses = step?.state === 'loss' || before?.hasLosses === true;
   }
 
   static readonly start = new SignalPath(null, null);
@@ -67,6 +70,7 @@ export class SignalPath {
 
   /** What the signal lost on its way in every shot, without being stopped. */
   get losses(): readonly Fault[] {
+    if (!this.hasLosses) return [];
     return this.steps.flatMap(({ state, share, fault }) =>
       state === 'loss' && share === undefined && fault ? [fault] : [],
     );
@@ -86,6 +90,11 @@ export class SignalPath {
     const next = this.with({ stage, state: 'unknown', fault: check });
     if (check.fields && check.fields.length > 0) next.missing = [...this.missing, ...check.fields];
     return next;
+  }
+
+  /** It ends here where there is a fault, and goes on without a step of its own where there is none. */
+  unless(fault: Fault | null): SignalPath {
+    return fault === null || this.failure ? this : this.with({ stage: stageOf(fault.code), state: 'fail', fault });
   }
 
   /** The signal goes on in spite of what is wrong here. */

@@ -15,6 +15,12 @@ export type Standing = Pick<Pair, 'distanceM' | 'offAxis'> & {
  * @param others ids, the nearest to the signal first: a sender, then the body it sits on.
  */
 export function standingTo(body: Body, { settings }: Light, others: readonly string[]): Standing {
+  // Most lights stand one way to everything.
+  if (settings.from == null) {
+    const { sight, sightUpright, distanceM, offAxis } = settings;
+    const held = body.attitude === 'upright' ? (sightUpright ?? sight) : sight;
+    return { sight: held, distanceM, offAxis, distanceField: 'distanceM' };
+  }
   const pairs = others.flatMap((id) => settings.from?.[id] ?? []);
   const noted = <F extends PairField>(field: F): Pair[F] =>
     (pairs.map((pair) => pair[field]).find((value) => value != null) as Pair[F]) ?? settings[field];

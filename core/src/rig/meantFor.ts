@@ -22,9 +22,9 @@ export interface Meant {
   fields: readonly FieldRef[];
 }
 
-const said = (holds: boolean): Meant => ({ holds, fields: [] });
-const YES = said(true);
-const NO = said(false);
+const YES: Meant = { holds: true, fields: [] };
+const NO: Meant = { holds: false, fields: [] };
+const said = (holds: boolean): Meant => (holds ? YES : NO);
 const open = (...fields: FieldRef[]): Meant => ({ holds: null, fields });
 
 export const isMeantFor = (rig: Rig, light: Light, body: Body): Tri => meantFor(rig, light, body).holds;

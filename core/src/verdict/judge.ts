@@ -51,9 +51,13 @@ export const shotsOf = (rig: Rig): { body: Body; attitude: Attitude }[] =>
 /** What is wrong on the way of a light that fires as meant in spite of it: another shutter would not forgive it. */
 function adviseForgiven(rig: Rig, shot: Shot, run: LightRun, gathered: GatheredFindings): void {
   const { light, path } = run;
+  const { losses } = path;
+  const isLate = shot.body.settings.curtain === 'rear';
+  if (losses.length === 0 && !isLate) return;
   const met = { light: light.id, shot: shotRefOf(shot), forgiven: true };
-  for (const fault of path.losses) gathered.add(faultFor(light.id, fault), met);
-  const isRear = contactTime(shot.body, shot.curtain) > frontContact(shot.curtain) && light.settings.link !== 'eye';
+  for (const fault of losses) gathered.add(faultFor(light.id, fault), met);
+  const isRear =
+    isLate && contactTime(shot.body, shot.curtain) > frontContact(shot.curtain) && light.settings.link !== 'eye';
   const rear = isRear ? able(rig, shot.body, light, 'rear') : null;
   if (rear?.holds === false) gathered.add(faultFor(light.id, rear), met);
 }
