@@ -2,7 +2,7 @@ import { leastWork } from '@ergon/core/mend/leastWork';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { changeText, namesOf } from '@ergon/core/words/wording';
-import { boundText, durationText, visitsOf, workSentence } from '@ergon/core/words/workWording';
+import { boundText, durationText, lookUpLines, visitsOf, workSentence } from '@ergon/core/words/workWording';
 import { chosenLooks } from './chosenLooks.ts';
 
 export interface FixOptions {
@@ -43,7 +43,10 @@ export function fix(document: KitDocument, options: FixOptions, say: (text: stri
         say(stop.unit === null ? '  At the camera' : `  At ${names.unit(stop.unit)}${walk}`);
         for (const change of stop.changes) say(`    ${changeText(change, names)}`);
       }
+      const lines = lookUpLines(work, names);
+      if (lines.length > 0) say('  To look up');
+      for (const line of lines) say(`    ${line}`);
     }
   }
-  return plans.some(({ work }) => work.left.length > 0) ? 1 : 0;
+  return plans.some(({ work }) => work.left.length > 0 || work.lookUp.lights.length > 0) ? 1 : 0;
 }

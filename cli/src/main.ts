@@ -33,7 +33,7 @@ air plans channels, IDs and PINs for all nets of an event against whatever else 
 groups plans one letter per light for a whole evening, so that the least is walked between looks.
 cards prints what is to be dialled on each unit: [x] set, [ ] open, [!] changed since it was set, [?] not planned.
 standin plays the remote units of a look as simulated gear with panels of their own, until Ctrl-C.
-Exit: 0 clean, 1 something blocks or degrades (fix: is left so; whatif: would break; propose: nothing does it whole; air: clashes whatever
+Exit: 0 clean, 1 something blocks or degrades (fix: is left so, or nobody can say; whatif: would break; propose: nothing does it whole; air: clashes whatever
 is done; cards: something is left),
 2 the input cannot be used.`;
 

@@ -2,8 +2,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { candidatesFor } from '../src/mend/candidates.ts';
-import { costOf, isDoneAtCamera } from '../src/mend/cost.ts';
-import { isNewIn, leastWork, UNMEASURED_WALK_SECONDS, type Work } from '../src/mend/leastWork';
+import { costOf, isDoneAtCamera, UNMEASURED_WALK_SECONDS } from '../src/mend/cost.ts';
+import { isNewIn, leastWork, type Work } from '../src/mend/leastWork';
 import { type Change, isNoChange, mergeChanges, withChanges } from '../src/record/change.ts';
 import type { KitDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
@@ -105,7 +105,16 @@ test('a light of which nobody can say any more whether it fires is not saved', (
 
 test('nothing to do is no work', () => {
   const work = leastWork(buildRig(indexKit(baseKit()), baseLook()));
-  expect(work).toEqual({ changes: [], seconds: 0, walkSeconds: 0, atLeast: 0, exact: true, saved: [], left: [] });
+  expect(work).toEqual({
+    changes: [],
+    seconds: 0,
+    walkSeconds: 0,
+    atLeast: 0,
+    exact: true,
+    saved: [],
+    left: [],
+    lookUp: { lights: [], fields: [], seconds: 0 },
+  });
 });
 
 test('progress is told while it works', () => {

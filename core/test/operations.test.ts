@@ -172,6 +172,28 @@ describe('what was removed and made again is another', () => {
     expect(applyOperation(back, edit).conflicts).toEqual([]);
   });
 
+  test('what is noted of a pair goes with the unit it is noted of, and comes back with it; its fields are each their own', () => {
+    const other = placingRef('look', 'other');
+    const noted = { from: { other: { sight: 'bounce' as const, distanceM: 4 } } };
+    const start = applyOperation({ ...withUnit(), units: [unit, { ...unit, id: 'other' }] }, [
+      making(on, noted, 'one'),
+      making(other, {}, 'one'),
+    ]).state;
+    const settingsOf = (state: CrewState) => state.looks[0]!.units.light;
+    const away = applyOperation(start, removing(start, other));
+    expect(settingsOf(away.state)).toEqual({});
+    expect(settingsOf(applyOperation(away.state, inverse(away.taken)).state)).toEqual(noted);
+    const change = (setting: 'from.other.sight' | 'from.other.distanceM', from: string | number, to: string | number) =>
+      settingEdits(start, 'look', [{ unit: 'light', setting, from: from as never, to: to as never }]);
+    const both = [change('from.other.sight', 'bounce', 'direct'), change('from.other.distanceM', 4, 9)];
+    const after = both.reduce((state, edits) => {
+      const applied = applyOperation(state, edits);
+      expect(applied.conflicts).toEqual([]);
+      return applied.state;
+    }, start);
+    expect(settingsOf(after)).toEqual({ from: { other: { sight: 'direct', distanceM: 9 } } });
+  });
+
   test('what names a record that is gone waits, and says which', () => {
     const before = withUnit();
     const edits = [

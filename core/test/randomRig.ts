@@ -362,7 +362,9 @@ class Maker extends ModelMaker {
       power: this.mostly(-3, -5, 0, -8),
       eye: this.about('forgets', 'S2', this.pick('S1', 'S2')),
       lamp: profile.lampSwitch ? this.mostly(true, false) : true,
-      ...(link === 'shoe' && profile.lampSwitch && this.mostly(false, true) && { role: 'master' as const, lamp: false }),
+      ...(link === 'shoe' &&
+        profile.lampSwitch &&
+        this.mostly(false, true) && { role: 'master' as const, lamp: false }),
       groups: this.told(),
     });
   }

@@ -1,6 +1,13 @@
 import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
 import { changeText } from '@ergon/core/words/wording';
-import { boundText, durationText, type Visit, visitsOf, workSentence } from '@ergon/core/words/workWording';
+import {
+  boundText,
+  durationText,
+  lookUpLines,
+  type Visit,
+  visitsOf,
+  workSentence,
+} from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -105,7 +112,22 @@ function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
       {visitsOf(judged.judgement.rig, work).map((visit) => (
         <VisitShown key={visit.unit ?? ''} visit={visit} />
       ))}
+      <ToLookUp lines={lookUpLines(work, names)} />
     </>
+  );
+}
+
+/** What nobody recorded, and somebody must look at before anybody can say. */
+function ToLookUp({ lines }: { lines: readonly string[] }) {
+  const colours = useColours();
+  if (lines.length === 0) return null;
+  return (
+    <View style={[styles.visit, { borderColor: colours.quiet }]}>
+      <Words as="strong">To look up</Words>
+      {lines.map((line) => (
+        <Words key={line}>{line}</Words>
+      ))}
+    </View>
   );
 }
 

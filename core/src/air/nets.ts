@@ -1,7 +1,7 @@
 /** The nets of an event: units that must share a channel and an ID or PIN all evening. docs/model.md, Air. */
 import { inRange } from '../measure/range.ts';
 import { type Cost, costOf } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS } from '../mend/leastWork.ts';
+import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import type { Family } from '../record/family.ts';
 import type { Change } from '../record/change.ts';
 import type { SettingPath } from '../record/settings.ts';

@@ -1,6 +1,6 @@
 /** Who walks where: units dealt to members so that the longest round is as short as it can be. docs/model.md, Rounds. */
 import { AT_UNIT_SECONDS, CAMERA_SECONDS } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS } from '../mend/leastWork.ts';
+import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import { type Card, leftOn } from './cards.ts';
 
 /** What is done in one go: all units at one place, or all that is in the photographer's hands. */

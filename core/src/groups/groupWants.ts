@@ -2,7 +2,7 @@
 import type { Net } from '../air/nets.ts';
 import { canonical } from '../measure/canonical.ts';
 import { AT_UNIT_SECONDS } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS } from '../mend/leastWork.ts';
+import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import { controlOf } from '../path/passage.ts';
 import { type GroupSettings, isByAir, readSetting, groupPath } from '../record/settings.ts';
 import type { Fault } from '../rig/check.ts';

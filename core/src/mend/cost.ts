@@ -10,6 +10,9 @@ export const CAMERA_SECONDS = 5;
 export const AT_UNIT_SECONDS = 20;
 export const SWAP_SECONDS = 180;
 
+/** Seconds counted for a walk nobody measured: across a room and back. Without it the unmeasured would look nearest. */
+export const UNMEASURED_WALK_SECONDS = 30;
+
 /** Settings that mean taking something off and putting something else on. */
 const SWAPS: ReadonlySet<string> = new Set(['plugs', 'mount', 'receiver', 'cord', 'cells', 'cableM']);
 

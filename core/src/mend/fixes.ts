@@ -5,6 +5,7 @@ import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
+import type { Verdict } from '../verdict/verdict.ts';
 import { affectedLights } from './affected.ts';
 import { costOf } from './cost.ts';
 import { candidatesFor } from './candidates.ts';
@@ -58,6 +59,8 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   const known = new Set(before.findings.map((other) => other.id));
   // Forgetting what a part is set to hides a fault and mends nothing.
   if (after.findings.some((other) => other.code === 'advice.unknown-field' && !known.has(other.id))) return null;
+  // Nor is what nobody can say any more.
+  if (isClouded(before, after, finding)) return null;
   const fresh = after.findings.filter((other) => other.severity !== 'A' && !known.has(other.id));
   const uncovered = fresh.find((other) => other.severity === 'B');
   if (!uncovered) return { changes: real, clean: fresh.length === 0 };
@@ -66,6 +69,14 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
     if (longer) return longer;
   }
   return null;
+}
+
+/** Whether a light that suffers would end in doubt in a shot of which something certain could be said. */
+function isClouded(before: Judgement, after: Judgement, { units }: Finding): boolean {
+  const isOpen = (verdict: Verdict) => verdict.verdict === 'unknown' && units.includes(verdict.unit);
+  const keyOf = ({ unit, shot, attitude }: Verdict) => `${unit} ${shot} ${attitude}`;
+  const opened = new Set(before.verdicts.filter(isOpen).map(keyOf));
+  return after.verdicts.some((verdict) => isOpen(verdict) && !opened.has(keyOf(verdict)));
 }
 
 /** The judgement after changes, of the lights the changes can reach and the finding's own. */

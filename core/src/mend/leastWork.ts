@@ -10,7 +10,8 @@ import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
 import { isFailing } from '../verdict/verdict.ts';
-import { costOf, isDoneAtCamera, needsSwap } from './cost.ts';
+import { costOf, isDoneAtCamera, needsSwap, UNMEASURED_WALK_SECONDS } from './cost.ts';
+import { type LookUp, lookUpFor } from './lookUp.ts';
 import { candidatesFor } from './candidates.ts';
 
 export interface WorkOptions {
@@ -39,16 +40,15 @@ export interface Work {
   atLeast: number;
   /** Whether no combination of known changes is cheaper. */
   exact: boolean;
-  /** Lights that failed and now do not, and those that still do. */
+  /** Lights that failed and then certainly do not, and those that still do. */
   saved: readonly string[];
   left: readonly string[];
+  /** What is to be looked up for the lights of which nobody can say even then; they are neither saved nor done. */
+  lookUp: LookUp;
 }
 
 /** Enough to settle a look of a handful of faults; more is left to the good plan. */
 const BUDGET = 3000;
-
-/** Seconds counted for a walk nobody measured: across a room and back. Without it the unmeasured would look nearest. */
-export const UNMEASURED_WALK_SECONDS = 30;
 
 /** Steps in a row that bring nothing nearer before the greedy plan gives up. */
 const MOST_IDLE_STEPS = 4;
@@ -230,14 +230,16 @@ class WorkSearch {
 
   private workOf(plan: Plan, exact: boolean, atLeast: number): Work {
     const changes = inWalkingOrder(this.rig, plan.changes);
+    const open = unknownIn(plan.judgement);
     return {
       changes,
       seconds: secondsOf(this.rig, changes),
       walkSeconds: costOf(this.rig, changes).walkSeconds,
       atLeast,
       exact,
-      saved: [...this.start.failing].filter((light) => !plan.failing.has(light)).sort(),
+      saved: [...this.start.failing].filter((light) => !plan.failing.has(light) && !open.has(light)).sort(),
       left: [...plan.failing].sort(),
+      lookUp: lookUpFor(this.rig, plan.judgement, changes),
     };
   }
 }

@@ -2,7 +2,7 @@
  * What a plan costs over an evening, in seconds, and why: the less the better. docs/model.md, Proposals.
  */
 import { AT_UNIT_SECONDS } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS } from '../mend/leastWork.ts';
+import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import type { Family } from '../record/family.ts';
 import type { Placement, Plan } from './plan.ts';
 import type { WantedLight } from './wish.ts';

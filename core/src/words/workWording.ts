@@ -1,13 +1,15 @@
 /** What is said of a plan of work, of a change not yet made, and of a frame not yet taken. */
 import { isDoneAtCamera } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS, type Work } from '../mend/leastWork.ts';
+import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
+import type { Work } from '../mend/leastWork.ts';
+import { isOnUnit } from '../mend/lookUp.ts';
 import type { Change } from '../record/change.ts';
 import type { Rig } from '../rig/rig.ts';
 import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
 import { edgeText } from './saying.ts';
-import { listed, type Names } from './settingWords.ts';
+import { listed, type Names, settingName } from './settingWords.ts';
 
 /** One stop of a plan: the camera, or a unit somebody walks to. */
 export interface Visit {
@@ -37,17 +39,33 @@ export function durationText(seconds: number): string {
 }
 
 export function workSentence(work: Work, names: Names): string {
-  if (work.changes.length === 0)
-    return work.left.length === 0
-      ? 'Nothing to do: every light fires as meant.'
-      : `Nothing here saves ${listed(work.left, names)}.`;
+  const open = openText(work, names);
+  if (work.changes.length === 0) {
+    if (work.left.length > 0) return `Nothing here saves ${listed(work.left, names)}.${open}`;
+    return open === '' ? 'Nothing to do: every light fires as meant.' : `Nothing to set.${open}`;
+  }
   const walk = work.walkSeconds === null ? `, ${UNMEASURED_WALK_SECONDS} s counted for each walk nobody measured` : '';
   const left =
     work.left.length === 0
-      ? 'then every light fires as meant'
+      ? `then every ${open === '' ? '' : 'other '}light fires as meant`
       : `${listed(work.left, names)} still fail${work.left.length === 1 ? 's' : ''}`;
-  return `${durationText(work.seconds)} of work${walk}: ${left}.`;
+  return `${durationText(work.seconds)} of work${walk}: ${left}.${open}`;
 }
+
+/** Of what is not known nobody says that it is done. */
+function openText({ lookUp }: Work, names: Names): string {
+  const { lights, fields, seconds } = lookUp;
+  if (lights.length === 0) return '';
+  const things = fields.length === 1 ? 'one thing is' : `${fields.length} things are`;
+  const cost = seconds === 0 ? '' : `, ${durationText(seconds)} more`;
+  return ` Of ${listed(lights, names)} nobody can say before ${things} looked up${cost}.`;
+}
+
+/** What is to be looked up, one line each: "channel of Light 3", "lowest power of Light 4, in its manual". */
+export const lookUpLines = ({ lookUp }: Work, names: Names): string[] =>
+  lookUp.fields.map(
+    (ref) => `${settingName(ref.field, names)} of ${names.unit(ref.unit)}${isOnUnit(ref) ? '' : ', in its manual'}`,
+  );
 
 /** How good the plan is known to be. */
 export const boundText = (work: Work): string =>
