@@ -51,7 +51,7 @@ test('what a model can do is in its manual, and costs no walk', () => {
 });
 
 /** A search is dear: every so many rigs are enough. */
-const EVERY = 10;
+const EVERY = 25;
 const seen = { unknown: 0, saved: 0, mended: 0 };
 
 test('law 7: over random rigs with blanks nothing unknown is saved, mended or done', () => {
@@ -79,5 +79,5 @@ test('law 7: over random rigs with blanks nothing unknown is saved, mended or do
       }
     }
   });
-  expect(Math.min(seen.unknown, seen.saved, seen.mended)).toBeGreaterThan(RUNS / 200);
+  expect(Math.min(seen.unknown, seen.saved, seen.mended)).toBeGreaterThan(RUNS / 500);
 });

@@ -3,6 +3,7 @@ import { HAND } from '../src/measure/newId.ts';
 import type { Family } from '../src/record/family';
 import type { Profile, RadioProfile } from '../src/record/profile';
 import type { Settings } from '../src/record/settings.ts';
+import fc from 'fast-check';
 import type { Draw } from './draw';
 import type { RandomRig } from './randomRig';
 
@@ -12,7 +13,10 @@ export interface Renamed {
   before: (id: string) => string;
 }
 
+const anyName = fc.string();
+
 export function renamed({ kit, look }: RandomRig, draw: Draw): Renamed {
+  const name = draw.from(anyName);
   const ids = [...kit.families, ...kit.units].map(({ id }) => id);
   const order = shuffled(ids, draw);
   // What came first by its name comes anywhere now.
@@ -24,13 +28,19 @@ export function renamed({ kit, look }: RandomRig, draw: Draw): Renamed {
   const family = (one: Family): Family => ({
     ...one,
     id: id(one.id),
-    name: id(one.id),
+    name: `${name}${one.id}`,
     groups: mixed(one.groups),
     frequencies: mixed(one.frequencies),
     generations: mixed(one.generations),
   });
   const profile = (one: Profile): Profile => {
-    const common = { ...one, id: id(one.id), radios: shuffled((one.radios ?? []).map(radio), draw) } as Profile;
+    const common = {
+      ...one,
+      id: id(one.id),
+      maker: name,
+      model: `${name}${one.id}`,
+      radios: shuffled((one.radios ?? []).map(radio), draw),
+    } as Profile;
     if (common.kind === 'body') return { ...common, shutters: mixed(common.shutters) };
     return common.kind === 'flash' ? { ...common, eyes: mixed(common.eyes) } : common;
   };
@@ -51,11 +61,11 @@ export function renamed({ kit, look }: RandomRig, draw: Draw): Renamed {
         families: shuffled(kit.families.map(family), draw),
         profiles: shuffled(kit.profiles.map(profile), draw),
         units: shuffled(
-          kit.units.map((one) => ({ ...one, id: id(one.id), profile: id(one.profile), label: id(one.id) })),
+          kit.units.map((one) => ({ ...one, id: id(one.id), profile: id(one.profile), label: `${name}${one.id}` })),
           draw,
         ),
       },
-      look: { ...look, units: Object.fromEntries(shuffled(units, draw)) },
+      look: { ...look, name, units: Object.fromEntries(shuffled(units, draw)) },
     },
     before: (fresh) => then.get(fresh) ?? fresh,
   };
