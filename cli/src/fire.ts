@@ -87,6 +87,7 @@ function eventText(event: TimelineEvent, names: Names): string {
 function pulseText(event: TimelineEvent, names: Names): string {
   const who = `${names.unit(event.unit)}${event.possible ? ' perhaps' : ''}`;
   if (event.pulse === 'burst') return `${who} speaks in coded light`;
+  if (event.pulse === 'red-eye') return `${who} flashes against red eyes`;
   const power = event.power === undefined ? '' : ` at ${stopsLabel(event.power)}`;
   const pops = event.pops === undefined ? '' : `, ${event.pops} pops`;
   // A pop-up is set off by nothing but its own body.

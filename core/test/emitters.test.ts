@@ -53,6 +53,15 @@ test('what an emitter covers and what others speak on is left out', () => {
   expect(clear({ ...SMALL, settings: ON_3, add: second })).toEqual([2, 1, 5, 6, 7, 8]);
 });
 
+test('a channel known to be clear comes before one of which nothing is recorded', () => {
+  const partly = {
+    control: { channels: { from: 1, to: 8 }, frequencies: FREQUENCIES.filter(({ channel }) => channel > 5) },
+  };
+  expect(clear({ families: partly, settings: ON_3, look: { emitters: [net(2435, 4)] } })).toEqual([6, 8, 2, 4, 1, 5]);
+  // With nothing else on the air none is in doubt.
+  expect(clear({ families: partly, settings: ON_3 })).toEqual([2, 4, 1, 5, 6, 7, 8]);
+});
+
 test('nothing is offered where the channels are not recorded', () => {
   expect(
     clear({

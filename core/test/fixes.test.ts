@@ -187,3 +187,18 @@ describe('settings by name', () => {
     expect(merged).toEqual([change('a', 'channel', 4, null), change('b', 'on', true, false)]);
   });
 });
+
+test('compensation goes to its limit, not to none', () => {
+  const offered = (spoil: Spoil) => {
+    const judgement = judgeBase(spoil);
+    const finding = judgement.findings.find(({ code }) => code === 'power.comp-limit')!;
+    return fixesFor(judgement, finding)[0]!.changes.map(({ unit, setting, to }) => `${unit}.${setting} ${String(to)}`);
+  };
+  const limit = { compLimit: 3 };
+  expect(offered({ settings: { metered: { compensation: 4 } }, profiles: { metered: limit } })).toEqual([
+    'metered.compensation 3',
+  ]);
+  // Two stops are dialled on the camera already, the same way: one is left to the flash.
+  const both = { settings: { top: { compensation: -2 }, 'body-2': { compensation: -2 } }, profiles: { top: limit } };
+  expect(offered(both)).toEqual(['top.compensation -1']);
+});

@@ -17,6 +17,22 @@ describe('rear curtain', () => {
     ]);
   });
 
+  test('over a bare contact it fires whenever that closes', () => {
+    const none = { can: canDo({ ttl: true, rear: false }) };
+    const foreign = both(rear('1/60'), { profiles: { remote: none, sender: { foot: 'v' } } });
+    expect(pulse(foreign, 'remote')).toBe(14_625 + 500);
+    const plain = both(rear('1/60'), { profiles: { answered: none, wired: none } });
+    expect([pulse(plain, 'answered'), pulse(plain, 'wired')]).toEqual([14_625 + 400, 14_625 + 50]);
+    expect(judgeBase(plain).findings.filter(({ code }) => code === 'lamp.mode')).toEqual([]);
+  });
+
+  test('where nobody knows whether the body speaks to it, either may be', () => {
+    const blank = both(rear('1/60'), {
+      profiles: { remote: { can: canDo({ ttl: true, rear: false }) }, sender: { foot: null } },
+    });
+    expect(missing(blank, 'remote')).toContain('sender.profile.foot');
+  });
+
   test('it is blamed only where the first curtain would be better', () => {
     const slow = { profiles: { remote: control({ latencyUs: 2000 }) } };
     expect(codes(both(rear('1/60'), slow), 'remote')).toEqual(['frame.rear-curtain']);

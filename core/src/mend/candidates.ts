@@ -18,7 +18,7 @@ import {
   rightPlugs,
   spareSenders,
 } from './gearMends.ts';
-import { allToManual, allToTtl, noCompensation, toPower, withinMultiLimits } from './modeMends.ts';
+import { allToManual, allToTtl, withinCompensation, toPower, withinMultiLimits } from './modeMends.ts';
 import {
   acceptOrTurnAway,
   commonChannels,
@@ -150,7 +150,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'frame.duration': firstOf(shorterTail, pastThePulse),
   'power.dialled': setting('dialledPower', null),
   'power.local-trim': setting('trim', null),
-  'power.comp-limit': noCompensation,
+  'power.comp-limit': withinCompensation,
   'power.rounded': (scene) => powerTo(scene, scene.params.rounded),
   'power.by-hand': nothing,
   'power.overwritten': firstOf<'power.overwritten'>(tellGroup, ownLetter),

@@ -47,7 +47,10 @@ export function withinMultiLimits(scene: Scene): Candidate[] {
   return [changes];
 }
 
-/** The trim, or the compensation, taken away from both ends of it. */
-export const noCompensation = ({ rig, subject, params }: Scene<'power.comp-limit'>): Candidate[] => [
-  [set(subject, 'compensation', null), set(rig.placed.get(params.body)!, 'compensation', null)],
-];
+/** As much as it takes, set on the light; where that is out of its range, on the body too. */
+export const withinCompensation = ({ rig, subject, params }: Scene<'power.comp-limit'>): Candidate[] => {
+  const body = rig.placed.get(params.body)!;
+  const most = Math.sign(params.over) * params.limit;
+  const own = most - (body.settings.compensation ?? 0);
+  return [[set(subject, 'compensation', own)], [set(subject, 'compensation', most), set(body, 'compensation', null)]];
+};

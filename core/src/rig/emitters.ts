@@ -40,7 +40,8 @@ export function isJammed(rig: Rig, sender: Placed): Emitter | undefined {
 
 /**
  * Channels that everybody on a net can be set to, that no other sender of the family speaks on, strangers included, and
- * that keep clear of every emitter; nearest to the present one first.
+ * that keep clear of every emitter: those whose frequency is recorded first, since of the others nobody knows it, then the
+ * nearest to the present one.
  */
 export function clearChannels(rig: Rig, sender: Placed, hearers: readonly Placed[]): number[] {
   const family = familyOf(rig, sender);
@@ -58,9 +59,10 @@ export function clearChannels(rig: Rig, sender: Placed, hearers: readonly Placed
   const first = ranges[0];
   if (!first || ranges.includes(null)) return [];
   const from = now ?? first.from;
+  const doubt = (channel: number) => Number(rig.around.emitters.length > 0 && spanOf(family, channel) === null);
   return Array.from({ length: first.to - first.from + 1 }, (_, index) => first.from + index)
     .filter((channel) => channel !== now && !taken.has(channel))
     .filter((channel) => ranges.every((range) => inRange(channel, range!)))
     .filter((channel) => !rig.around.emitters.some((emitter) => overlaps(family, channel, emitter)))
-    .sort((a, b) => Math.abs(a - from) - Math.abs(b - from) || a - b);
+    .sort((a, b) => doubt(a) - doubt(b) || Math.abs(a - from) - Math.abs(b - from) || a - b);
 }

@@ -22,7 +22,7 @@ export function causeChain(shot: Shot, light: string): CauseLink[] {
     if (cause === undefined) return chain;
     // An eye answered a pulse; anything else was told by a sender or by the contact itself.
     const answered = event.pulse === 'main' ? at?.answered : null;
-    if (answered == null) return [...toldBy(shot, cause), ...chain];
+    if (answered == null) return [...toldBy(shot, cause, event.atUs), ...chain];
     event = pulseOf(shot, cause, answered);
     at = shot.runs.get(cause);
   }
@@ -32,9 +32,10 @@ export function causeChain(shot: Shot, light: string): CauseLink[] {
 const pulseOf = (shot: Shot, unit: string, pulse: PulseKind): TimelineEvent | undefined =>
   shot.timeline.find((event) => event.kind === 'pulse' && event.unit === unit && event.pulse === pulse);
 
-function toldBy(shot: Shot, cause: string): CauseLink[] {
-  const contact = shot.timeline.find((event) => event.kind === 'contact');
-  const sent = shot.timeline.find((event) => event.kind === 'frame-sent' && event.unit === cause);
+/** @param byUs what comes later than the light did not set it off: high-speed sync starts before the contact closes. */
+function toldBy(shot: Shot, cause: string, byUs: number): CauseLink[] {
+  const contact = shot.timeline.find((event) => event.kind === 'contact' && event.atUs <= byUs);
+  const sent = shot.timeline.find((event) => event.kind === 'frame-sent' && event.unit === cause && event.atUs <= byUs);
   return [
     ...(contact ? [linkOf(contact, 'contact')] : []),
     ...(sent && cause !== shot.body.id ? [linkOf(sent, 'sent')] : []),

@@ -10,12 +10,12 @@ import { hopOf } from '../path/hop.ts';
 import { isWired } from '../path/lampStation.ts';
 import { bareCombined, passesByAir, passesByShoe } from '../path/passage.ts';
 import { followAir, followEye, followWire } from '../path/routes.ts';
+import { missesRear } from '../path/rearCurtain.ts';
 import { followSender } from '../path/senderStation.ts';
 import { followOntoBody } from '../path/shoeStation.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
-import { able } from '../rig/capability.ts';
 import { type Check, type Combined, fieldRef, missing } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
 import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
@@ -267,10 +267,13 @@ class ShotRun {
     if (path.arrives === false) return;
     const train = this.early(light, cause);
     const tail = light.settings.hss !== true;
-    const certain = path.arrives === true && train?.holds !== null;
+    const front = frontContact(this.curtain);
+    const isRear = this.contactUs > front;
+    const early = isRear ? missesRear(this.rig, this.body, this.rig.placed.get(cause), light) : null;
+    const certain = path.arrives === true && train?.holds !== null && early?.holds !== null;
     const odds = oddsOf(path, light.id);
     const run = this.runs.get(light.id)!;
-    const unknown = [...path.unknown, ...(train?.fields ?? [])];
+    const unknown = [...path.unknown, ...(train?.fields ?? []), ...(early?.holds === null ? early.fields : [])];
     if (train?.holds === false) run.noTrain = train.fault;
     const trigger = (pulse: PulseKind, atUs: number, more: Pick<Trigger, 'certain' | 'unknown'>) =>
       this.add(atUs + path.latencyUs, {
@@ -290,14 +293,8 @@ class ShotRun {
     }
     // A train starts with the first curtain, or may; a tail so long after it as is dialled.
     const startsUs = tail ? (light.settings.tailDelayUs ?? 0) : 0;
-    trigger('main', train !== null && train.holds !== false ? startsUs : this.contactFor(light), { certain, unknown });
-  }
-
-  /** A flash that has no rear curtain where it is used fires with the first one. */
-  private contactFor(light: Light): number {
-    if (this.contactUs === frontContact(this.curtain)) return this.contactUs;
-    const canWait = able(this.rig, this.body, light, 'rear').holds !== false;
-    return canWait ? this.contactUs : frontContact(this.curtain);
+    const contactUs = isRear && early?.holds !== false ? front : this.contactUs;
+    trigger('main', train !== null && train.holds !== false ? startsUs : contactUs, { certain, unknown });
   }
 
   /**

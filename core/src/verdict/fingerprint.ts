@@ -16,6 +16,11 @@ export function fingerprint(rig: Rig, light: Light, body: Body): string {
 function sortedParts(rig: Rig, light: Light, body: Body): Placed[] {
   const parts = new Map<string, Placed>([[body.id, body]]);
   collect(rig, light, body, parts);
+  // The pops of bodies that shoot in turn come out of one charge.
+  if (rig.around.inTurn) for (const other of rig.bodies) parts.set(other.id, other);
+  // A passive sender leaves settings to whoever else speaks on its net.
+  if ([...parts.values()].some(({ settings }) => settings.passive === true))
+    for (const sender of rig.senders) parts.set(sender.id, sender);
   return [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
@@ -43,7 +48,7 @@ export function changedParts(
 
 /** What is around a look has its part too: how long nothing was fired, and what else is on the air. */
 const aroundText = ({ around }: Rig): string[] =>
-  around.quietMinutes === null && around.emitters.length === 0 ? [] : [canonical(around)];
+  around.quietMinutes === null && around.emitters.length === 0 && !around.inTurn ? [] : [canonical(around)];
 
 /** A sender stands in the fingerprint of every light it drives; its text is made once. */
 const actingTexts = new WeakMap<Placed, string>();

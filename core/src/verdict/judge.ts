@@ -5,6 +5,7 @@ import { faultFor, type FieldRef } from '../rig/check.ts';
 import { freeId, idRange, networkIdOf } from '../rig/net.ts';
 import { isMeantFor } from '../rig/meantFor.ts';
 import { type Body, hearerOf, type Rig } from '../rig/rig.ts';
+import { missesRear } from '../path/rearCurtain.ts';
 import { contactTime, frontContact } from '../shot/curtain.ts';
 import { type LightRun, type Shot, shotRefOf } from '../shot/lightRun.ts';
 import { simulate } from '../shot/simulate.ts';
@@ -58,8 +59,10 @@ function adviseForgiven(rig: Rig, shot: Shot, run: LightRun, gathered: GatheredF
   for (const fault of losses) gathered.add(faultFor(light.id, fault), met);
   const isRear =
     isLate && contactTime(shot.body, shot.curtain) > frontContact(shot.curtain) && light.settings.link !== 'eye';
-  const rear = isRear ? able(rig, shot.body, light, 'rear') : null;
-  if (rear?.holds === false) gathered.add(faultFor(light.id, rear), met);
+  const sender = run.sender === null ? undefined : rig.placed.get(run.sender);
+  if (!isRear || missesRear(rig, shot.body, sender, light).holds !== true) return;
+  const rear = able(rig, shot.body, light, 'rear');
+  gathered.add(faultFor(light.id, rear), met);
 }
 
 function adviseUnknown(verdicts: readonly Verdict[], gathered: GatheredFindings): void {
