@@ -97,7 +97,7 @@ test('what does not fire, or depends on a field nobody recorded, has no picture 
 
 test('both are said in a sentence', () => {
   expect(syncLimitText({ cleanTo: '1/200', beyond: { label: '1/250', lost: 0.06, darkEdge: 'lower', stops: 0 } })).toBe(
-    'Clean to 1/200; at 1/250 it loses 6 % at its lower edge.',
+    'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
   );
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');
   expect(framePreviewText(picture('remote')!)).toBe(

@@ -14,23 +14,29 @@ const meteredGroup = (rig: Rig, light: Light): string =>
   isByAir(light.settings) ? (hearerOf(rig, light).settings.group ?? CAMERA_FLASH) : CAMERA_FLASH;
 
 /**
- * The groups a body can have measured, in the order in which they are: those of the lights that listen to a family spoken on
- * it, whatever they are told, so that two letters never share a moment; and its own flash, which comes first.
+ * The groups a body has measured, in the order in which they are: those that a light in them wants metered or a sender on the
+ * body tells to meter, or may; its own flash first.
  */
 export function meteredGroups(rig: Rig, body: Body): string[] {
-  const masters = (rig.sendersOn.get(body.id) ?? []).filter(
-    ({ settings }) => settings.role == null || settings.role === 'master',
-  );
-  const families = new Set(masters.map((sender) => radioInUse(sender)?.family));
-  const isMeasured = (light: Light) => {
-    if (!isByAir(light.settings)) return isOnShoe(light) && bodyUnder(rig.placed, light)?.id === body.id;
+  const meters = (mode: string | null | undefined) => mode == null || mode === 'ttl';
+  const senders = (rig.sendersOn.get(body.id) ?? []).filter(({ settings }) => (settings.role ?? 'master') === 'master');
+  const families = new Set(senders.map((sender) => radioInUse(sender)?.family));
+  const isReached = (light: Light) => {
+    if (!isByAir(light.settings)) return isOnShoeOf(rig, body, light);
     const family = radioInUse(hearerOf(rig, light))?.family;
-    return family === undefined || families.has(undefined) || families.has(family);
+    return families.size > 0 && (family === undefined || families.has(undefined) || families.has(family));
   };
-  return [...new Set(rig.lights.filter(isMeasured).map((light) => meteredGroup(rig, light)))].sort();
+  const wanted = rig.lights.filter((light) => meters(light.settings.mode) && isReached(light));
+  const told = senders.flatMap(({ settings }) =>
+    Object.entries(settings.groups ?? {}).flatMap(([letter, { on, mode }]) =>
+      on !== false && meters(mode) ? [letter] : [],
+    ),
+  );
+  return [...new Set([...wanted.map((light) => meteredGroup(rig, light)), ...told])].sort();
 }
 
-const isOnShoe = ({ settings }: Light): boolean => settings.link === 'shoe' || settings.link === 'cord';
+const isOnShoeOf = (rig: Rig, body: Body, light: Light): boolean =>
+  (light.settings.link === 'shoe' || light.settings.link === 'cord') && bodyUnder(rig.placed, light)?.id === body.id;
 
 /** @param groups those the look meters, from meteredGroups(). */
 export function preflashLeadUs(rig: Rig, light: Light, groups: readonly string[]): number {

@@ -22,8 +22,8 @@ export const stopsText = (stops: number | null): string => (stops === null ? 'no
 export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
 export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
 /** Where the dark part of a picture lies as it is held. */
-export const edgeText = (edge: Edge | null): string =>
-  edge === 'side' ? 'along one side' : edge === null ? 'at its far edge' : `at its ${edge} edge`;
+export const edgeText = (edge: Edge | null, whose: 'its' | 'the' = 'its'): string =>
+  edge === 'side' ? 'along one side' : `at ${whose} ${edge ?? 'far'} edge`;
 export const list = (values: readonly string[]): string => values.join(', ') || 'none';
 
 export const seconds = (value: number | null): string => `${Number(Number(value).toFixed(2))} s`;

@@ -92,7 +92,7 @@ export function syncLimitText({ cleanTo, beyond }: SyncLimit): string {
   if (beyond.lost === 0)
     return `Clean to ${cleanTo}; at ${beyond.label} its slow pulse loses ${beyond.stops.toFixed(1)} stops.`;
   const percent = Math.max(1, Math.round(100 * beyond.lost));
-  const edge = beyond.darkEdge === null ? 'of the light' : edgeText(beyond.darkEdge);
+  const edge = beyond.darkEdge === null ? 'of the light' : edgeText(beyond.darkEdge, 'the');
   return `Clean to ${cleanTo}; at ${beyond.label} it loses ${percent} % ${edge}.`;
 }
 
