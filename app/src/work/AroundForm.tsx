@@ -56,12 +56,7 @@ export function AroundForm({ head }: AroundFormProps) {
         inputMode="numeric"
         error={noMinutes ? 'Between 0 and 1440.' : undefined}
       />
-      <Choice
-        label="Cameras that shoot on"
-        options={PACES}
-        value={current.inTurn === true}
-        onChoose={(inTurn) => setDraft({ ...current, inTurn: inTurn || null })}
-      />
+      <Paces inTurn={current.inTurn === true} onChoose={(inTurn) => setDraft({ ...current, inTurn: inTurn || null })} />
       <Field
         label="Else on the air: name=MHz/width, with commas"
         value={typed}
@@ -90,11 +85,25 @@ export function AroundForm({ head }: AroundFormProps) {
   );
 }
 
-/** Whether the pops of one camera come between those of another. */
 const PACES = [
-  { value: false, label: 'one camera at a time' },
-  { value: true, label: 'in turn, sharing each charge' },
+  { value: false, label: 'one at a time' },
+  { value: true, label: 'in turn, on the same lights' },
 ] as const;
+
+interface PacesProps {
+  inTurn: boolean;
+  onChoose: (inTurn: boolean) => void;
+}
+
+/** Whether the pops of one camera come between those of another. */
+const Paces = ({ inTurn, onChoose }: PacesProps) => (
+  <View style={styles.named}>
+    <Words as="small" tone="quiet">
+      Cameras that shoot in bursts
+    </Words>
+    <Choice label="Cameras that shoot in bursts" options={PACES} value={inTurn} onChoose={onChoose} />
+  </View>
+);
 
 const RadioLaw = () => (
   <Words as="small" tone="quiet">
@@ -112,4 +121,5 @@ const Problem = ({ words }: { words: string | null }) =>
 
 const styles = StyleSheet.create({
   box: { gap: space.base, maxWidth: 420 },
+  named: { gap: space.hair },
 });
