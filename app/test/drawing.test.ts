@@ -69,7 +69,11 @@ test('many branches share a spine instead of running into a wedge', () => {
 });
 
 test('labels stand in the order people count', () => {
-  const names = { unit: (id: string) => `Light ${id}`, family: String };
+  const names = {
+    unit: (id: string) => `Light ${id}`,
+    family: String,
+    power: (_: string, stops: number) => String(stops),
+  };
   expect(['10', '2', '1', '21'].sort(byLabel(names))).toEqual(['1', '2', '10', '21']);
 });
 

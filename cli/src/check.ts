@@ -1,4 +1,4 @@
-import { fixesFor } from '@ergon/core/mend/fixes';
+import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import type { Look } from '@ergon/core/record/look';
@@ -10,7 +10,7 @@ import { adviseUntested, readinessOf } from '@ergon/core/verdict/readiness';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
-import { costText, fixText, namesOf, needText, verdictText } from '@ergon/core/words/wording';
+import { changeLines, costText, namesOf, needText, whereText } from '@ergon/core/words/wording';
 import { chosenLooks } from './chosenLooks.ts';
 import { shotText } from './shotText.ts';
 
@@ -59,7 +59,18 @@ const verdictJson = (look: string, { faults, unknown, ...verdict }: Verdict) => 
 function findingJson(look: string, judgement: Judgement, finding: Finding, names: Names) {
   const { what, why, evidence } = findingText(finding, names);
   const { code, severity, units, shots } = finding;
-  return { look, code, severity, units, shots, what, why, evidence, fixes: fixesFor(judgement, finding) };
+  return {
+    look,
+    code,
+    severity,
+    units,
+    shots,
+    what,
+    why,
+    evidence,
+    fixes: fixesFor(judgement, finding),
+    wantLess: wantLessFor(judgement, finding),
+  };
 }
 
 function asText(look: Look, judgement: Judgement, names: Names): string {
@@ -67,16 +78,18 @@ function asText(look: Look, judgement: Judgement, names: Names): string {
   for (const verdict of judgement.verdicts) {
     if (verdict.verdict === 'dark') continue;
     lines.push(
-      `  ${shotText(verdict.shot, verdict.attitude, names)} · ${names.unit(verdict.unit)}: ${verdictText(verdict)}`,
+      `  ${shotText(verdict.shot, verdict.attitude, names)} · ${names.unit(verdict.unit)}: ${whereText(verdict, names)}`,
     );
   }
   for (const finding of judgement.findings) {
     const text = findingText(finding, names);
     lines.push(`  ${finding.severity} ${finding.code}: ${text.what} ${text.why}`);
     const fixes = fixesFor(judgement, finding);
-    for (const fix of fixes) lines.push(`      ${fixText(fix, names)} (${costText(fix)})`);
+    for (const fix of fixes) lines.push(`      ${changeLines(fix.changes, names).join('; ')} (${costText(fix)})`);
     const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
     if (need) lines.push(`      ${needText(need)}`);
+    for (const less of wantLessFor(judgement, finding))
+      lines.push(`      or want less: ${changeLines(less.changes, names).join('; ')}`);
   }
   return `${lines.join('\n')}\n`;
 }

@@ -1,8 +1,8 @@
 import { leastWork } from '@ergon/core/mend/leastWork';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
-import { changeText, namesOf } from '@ergon/core/words/wording';
-import { boundText, durationText, lookUpLines, visitsOf, workSentence } from '@ergon/core/words/workWording';
+import { changeLines, namesOf } from '@ergon/core/words/wording';
+import { boundText, durationText, lookUpLines, needLines, visitsOf, workSentence } from '@ergon/core/words/workWording';
 import { chosenLooks } from './chosenLooks.ts';
 
 export interface FixOptions {
@@ -41,8 +41,11 @@ export function fix(document: KitDocument, options: FixOptions, say: (text: stri
               ? `, ${durationText(stop.walkSeconds)} walk`
               : '';
         say(stop.unit === null ? '  At the camera' : `  At ${names.unit(stop.unit)}${walk}`);
-        for (const change of stop.changes) say(`    ${changeText(change, names)}`);
+        for (const line of changeLines(stop.changes, names)) say(`    ${line}`);
       }
+      for (const line of needLines(work, names)) say(`  ${line}`);
+      if (work.wants.length > 0) say('  Or want less');
+      for (const { changes } of work.wants) say(`    ${changeLines(changes, names).join('; ')}`);
       const lines = lookUpLines(work, names);
       if (lines.length > 0) say('  To look up');
       for (const line of lines) say(`    ${line}`);

@@ -1,6 +1,7 @@
 import type { Change } from '@ergon/core/record/change';
-import { faultsOf } from '@ergon/core/record/fieldFault';
+import { checked } from '@ergon/core/record/fieldFault';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
+import { didYouMean } from '@ergon/core/record/nearestWord';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
 import { readSetting, type SettingPath, type SettingValue, withSetting } from '@ergon/core/record/settings';
 import { buildRig, indexKit, type Rig } from '@ergon/core/rig/rig';
@@ -30,7 +31,10 @@ export function whatIf(document: KitDocument, { look, set, json }: WhatIfOptions
     return { look: one, changes: real, result: tryOut(judge(rig), real) };
   });
   const told = results.filter(({ changes }) => changes.length > 0);
-  if (told.length === 0) throw new Unusable(`--set: no look has the unit of ${set.join(' or ')}`);
+  if (told.length === 0)
+    throw new Unusable(
+      `--set: no look has the unit of ${set.join(' or ')}; there are ${[...kit.units.keys()].join(', ')}`,
+    );
   if (json) {
     const plain = told.map(({ look: { id }, changes, result: { after: _after, ...rest } }) => ({
       look: id,
@@ -60,22 +64,20 @@ function changeOf(text: string, rig: Rig, look: string | undefined): Change | nu
   const [, unit, setting, written] = match as unknown as [string, string, string, string];
   const placed = rig.placed.get(unit);
   if (!placed) {
-    if (look !== undefined) throw new Unusable(`--set: the look has no unit "${unit}"`);
+    if (look !== undefined) throw new Unusable(`--set: the look has no ${unitText(unit, [...rig.placed.keys()])}`);
     return null;
   }
   // Whatever was typed: the schema says whether there is such a setting and whether it may be that.
   const path = setting as SettingPath;
   const to = valueOf(written) as SettingValue;
-  const checked = settingsSchema.safeParse(withSetting(placed.settings, path, to));
-  if (!checked.success) {
-    throw new Unusable(
-      faultsOf(checked.error)
-        .map((fault) => `--set: ${unit}.${fault.path} ${fault.message}`)
-        .join('\n'),
-    );
-  }
+  const { faults = [] } = checked(settingsSchema, withSetting(placed.settings, path, to));
+  if (faults.length > 0)
+    throw new Unusable(faults.map((fault) => `--set: ${unit}.${fault.path} ${fault.message}`).join('\n'));
   return { unit, setting: path, from: readSetting(placed.settings, path), to };
 }
+
+const unitText = (unit: string, known: readonly string[]): string =>
+  `unit "${unit}"${didYouMean(unit, known) || '.'} It has ${known.join(', ')}`;
 
 function valueOf(written: string): unknown {
   try {

@@ -1,5 +1,5 @@
 /** Every reason code and verdict, one spoiled setting at a time, with numbers worked out by hand. */
-import { fixesFor } from '../src/mend/fixes';
+import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { needFor } from '../src/mend/need.ts';
 import { withChanges } from '../src/record/change.ts';
 import { CODES } from '../src/rig/codes';
@@ -37,7 +37,7 @@ const CASES: Case[] = [
   { code: 'shoe.no-centre', spoil: { profiles: { 'body-2': { ...sealed, syncSocket: 'none' } } }, light: 'top', shot: 'body-2', verdict: 'silent', mend: 'gear' },
   { code: 'sender.no-link', spoil: set('sender', { mount: 'body-2' }), light: 'remote', verdict: 'silent', mend: 'gear', note: 'its sender sits on the other body' },
   { code: 'sender.role', spoil: set('remote', { firesFor: ['body-1', 'body-2'] }), light: 'remote', shot: 'body-2', verdict: 'silent', mend: 'none', note: 'the flash on body 2 could be its master' },
-  { code: 'sender.no-link', spoil: { profiles: { top: { radios: [] } }, settings: { remote: { firesFor: ['body-1', 'body-2'] } } }, light: 'remote', shot: 'body-2', verdict: 'silent', mend: 'fix', note: 'meant for a body without a sender' },
+  { code: 'sender.no-link', spoil: { profiles: { top: { radios: [] } }, settings: { remote: { firesFor: ['body-1', 'body-2'] } } }, light: 'remote', shot: 'body-2', verdict: 'silent', mend: 'less', note: 'meant for a body without a sender' },
   { code: 'sender.off', spoil: set('sender', { on: false }), light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'sender.off', spoil: set('call', { on: false }), light: 'answered', verdict: 'silent', mend: 'fix' },
   { code: 'sender.role', spoil: set('sender', { role: 'remote' }), light: 'remote', verdict: 'silent', mend: 'fix', params: { role: 'remote' } },
@@ -58,7 +58,7 @@ const CASES: Case[] = [
   { code: 'hearer.family', spoil: set('remote', { family: 'plain' }), light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'hearer.family', spoil: { profiles: { remote: { radios: [{ family: 'plain', roles: ['remote'] }] } }, settings: { call: { role: 'off' } } }, light: 'remote', verdict: 'silent', mend: 'gear', params: { expected: 'control', found: 'plain' } },
   { code: 'hearer.channel', spoil: set('remote', { channel: 3 }), light: 'remote', verdict: 'silent', mend: 'fix', params: { found: 3, expected: 11 } },
-  { code: 'hearer.channel', spoil: set('sender', { channel: 12 }), light: 'metered', verdict: 'silent', mend: 'fix', params: { found: 11, expected: 12 } },
+  { code: 'sender.odd', spoil: set('sender', { channel: 12 }), light: 'metered', verdict: 'silent', mend: 'fix', params: { setting: 'channel', found: 12, expected: 11, hearers: ['metered', 'remote'] } },
   { code: 'hearer.dip', spoil: set('answer', { channel: 6 }), light: 'answered', verdict: 'silent', mend: 'fix', params: { differing: ['1'] } },
   { code: 'hearer.dip', spoil: set('answer', { channel: 12 }), light: 'answered', verdict: 'silent', mend: 'fix', params: { differing: ['1', '2', '3', '4'] }, note: '12 is 1011 from the first, 5 is 0100: all four' },
   { code: 'hearer.id', spoil: set('remote', { networkId: 72 }), light: 'remote', verdict: 'silent', mend: 'fix', params: { found: 72, expected: 27 } },
@@ -84,9 +84,9 @@ const CASES: Case[] = [
   { code: 'lamp.disabled', spoil: { profiles: { remote: { lampSwitch: true } }, settings: { remote: { lamp: false } } }, light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'lamp.mode', spoil: { profiles: { metered: { can: canDo({}) } } }, light: 'metered', verdict: 'unmetered', mend: 'fix', params: { position: 'radio', ability: 'ttl' } },
   { code: 'lamp.mode', spoil: { profiles: { top: { can: canDo({ ttl: true }, { 'on-body': { ttl: false } }) } } }, light: 'top', shot: 'body-2', verdict: 'unmetered', mend: 'fix', params: { position: 'on-body' } },
-  { code: 'lamp.power-floor', spoil: set('answered', { power: -7 }), light: 'answered', verdict: 'wrong-power', mend: 'fix', params: { wanted: -7, limit: -5, stopsOff: 2 } },
-  { code: 'lamp.power-floor', spoil: { settings: { remote: { power: -8 }, sender: { groups: groups('A', { power: -8 }) } } }, light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { stopsOff: 1 } },
-  { code: 'lamp.power-ceiling', spoil: set('answered', { power: 0 }), light: 'answered', verdict: 'wrong-power', mend: 'fix', params: { wanted: 0, limit: -1, stopsOff: -1 } },
+  { code: 'lamp.power-floor', spoil: set('answered', { power: -7 }), light: 'answered', verdict: 'wrong-power', mend: 'less', params: { wanted: -7, limit: -5, stopsOff: 2 } },
+  { code: 'lamp.power-floor', spoil: { settings: { remote: { power: -8 }, sender: { groups: groups('A', { power: -8 }) } } }, light: 'remote', verdict: 'wrong-power', mend: 'less', params: { stopsOff: 1 } },
+  { code: 'lamp.power-ceiling', spoil: set('answered', { power: 0 }), light: 'answered', verdict: 'wrong-power', mend: 'less', params: { wanted: 0, limit: -1, stopsOff: -1 } },
   { code: 'power.overwritten', spoil: set('sender', { groups: groups('A', { power: -1 }) }), light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { expected: -3, found: -1, stopsOff: 2 } },
   { code: 'power.overwritten', spoil: set('sender', { groups: groups('B', { mode: 'manual', power: -3 }) }), light: 'metered', verdict: 'unmetered', mend: 'fix', params: { setting: 'mode' } },
   { code: 'power.overwritten', spoil: set('sender', { groups: groups('A', { mode: 'ttl' }) }), light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { setting: 'mode' } },
@@ -161,8 +161,10 @@ test.each(
     expect(needFor(before.rig, finding!)).not.toBeNull();
     return;
   }
-  expect(fixes.length).toBeGreaterThan(0);
-  for (const fix of fixes) {
+  if (one.mend === 'less') expect(fixes).toEqual([]);
+  const offered = one.mend === 'less' ? wantLessFor(before, finding!) : fixes;
+  expect(offered.length).toBeGreaterThan(0);
+  for (const fix of offered) {
     const after = judge(buildRig(indexKit(baseKit(one.spoil)), withChanges(baseLook(one.spoil), fix.changes)));
     expect(after.findings.map((found) => found.id)).not.toContain(finding!.id);
   }

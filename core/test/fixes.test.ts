@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { costOf, isAtCamera } from '../src/mend/cost.ts';
-import { fixesFor } from '../src/mend/fixes';
+import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { needFor } from '../src/mend/need.ts';
 import { type Change, mergeChanges, withChanges } from '../src/record/change.ts';
 import { takenBack } from './takenBack.ts';
@@ -9,7 +9,7 @@ import type { KitDocument } from '../src/record/kitDocument';
 import { readSetting, type SettingPath, type SettingValue, withSetting } from '../src/record/settings.ts';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { judge, type Judgement } from '../src/verdict/judge';
-import { changeText, costText, fixText, namesOf, needText, otherChanges } from '../src/words/wording';
+import { costText, fixText, namesOf, needText, otherLines } from '../src/words/wording';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());
@@ -72,11 +72,8 @@ test('a fix goes on through the faults the first one hid', () => {
     ['channel', 11],
     ['networkId', 27],
   ]);
-  expect(fixText(fix!, names)).toBe('Switch on Remote and 2 more');
-  expect(otherChanges(fix!).map((one) => changeText(one, names))).toEqual([
-    'Set channel 11 on Remote',
-    'Set ID 27 on Remote',
-  ]);
+  expect(fixText(fix!, names)).toBe('Switch on Remote and 2 more changes');
+  expect(otherLines(fix!, names)).toEqual(['Set channel 11 on Remote', 'Set ID 27 on Remote']);
 });
 
 test('a fix that would degrade something is offered only where none is clean', () => {
@@ -109,7 +106,8 @@ test('a network without an ID gets one on every unit of it at once', () => {
   expect(fixText(fix!, names)).toBe('Set ID 27 on Sender, Metered and Remote');
 });
 
-test('the demo: pressing whatever is offered ends with every look whole', () => {
+test('the demo: pressing whatever is offered, or wanting less where nothing is, ends with every look whole', () => {
+  const wished: string[] = [];
   const document = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
   const kit = indexKit(document);
   for (let look of document.looks) {
@@ -119,10 +117,13 @@ test('the demo: pressing whatever is offered ends with every look whole', () => 
       if (!finding) break;
       expect(press).toBeLessThan(20);
       const [fix] = fixesFor(judgement, finding);
-      expect(fix).toBeDefined();
-      look = withChanges(look, fix!.changes);
+      const [less] = fix ? [] : wantLessFor(judgement, finding);
+      if (less) wished.push(`${look.id} ${finding.code}`);
+      expect(fix ?? less).toBeDefined();
+      look = withChanges(look, (fix ?? less)!.changes);
     }
   }
+  expect(wished).toEqual(['family-groups lamp.power-floor']);
 });
 
 test('what to get where no setting helps', () => {

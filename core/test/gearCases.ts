@@ -9,8 +9,8 @@ export interface Case {
   spoil: Spoil;
   light: string;
   verdict: VerdictName;
-  /** What should be offered: a fix that mends it, or a kind of gear. */
-  mend: 'fix' | 'gear' | 'none';
+  /** What should be offered: a fix that mends it, only to want less, a kind of gear, or nothing. */
+  mend: 'fix' | 'less' | 'gear' | 'none';
   shot?: string;
   /** Values the finding must carry. */
   params?: object;
@@ -221,7 +221,7 @@ export const MORE_CASES: Case[] = [
   { code: 'hearer.id', spoil: set('metered', { networkId: 0 }), light: 'metered', verdict: 'silent', mend: 'fix', params: { found: 0, expected: 27 } },
   { code: 'hearer.pin', spoil: PAIRED(4711, 4712, 4711), light: 'remote', verdict: 'silent', mend: 'fix', params: { found: 4712, expected: 4711 } },
   { code: 'hearer.pin', spoil: PAIRED(1, 1, 2), light: 'metered', verdict: 'silent', mend: 'fix' },
-  { code: 'hearer.pin', spoil: PAIRED(9, 8, 8), light: 'metered', verdict: 'silent', mend: 'fix', note: 'the sender was paired anew' },
+  { code: 'sender.odd', spoil: PAIRED(9, 8, 8), light: 'metered', verdict: 'silent', mend: 'fix', params: { setting: 'pin', found: 9, expected: 8 }, note: 'the sender was paired anew' },
   { code: 'hearer.group', spoil: both(OPTICAL, set('far', { group: 'Z' })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },
   { code: 'hearer.selector', spoil: { profiles: { answer: { selector: true } }, settings: { answer: { selector: 'camera' } } }, light: 'answered', verdict: 'late', mend: 'fix', params: { selector: 'camera' } },
   { code: 'hearer.selector', spoil: { profiles: { answer: { selector: true } }, settings: { answer: { selector: 'camera' }, 'body-1': { shutter: '1/30' } } }, light: 'answered', verdict: 'partial', mend: 'fix', note: '31.25 ms open, 33.8 ms late' },
@@ -248,12 +248,12 @@ export const MORE_CASES: Case[] = [
   { code: 'lamp.heat', spoil: set('remote', { hot: true }), light: 'remote', verdict: 'silent', mend: 'fix' },
   { code: 'lamp.heat', spoil: set('wired', { hot: true }), light: 'wired', verdict: 'silent', mend: 'fix' },
   { code: 'lamp.heat', spoil: set('top', { hot: true }), light: 'top', shot: 'body-2', verdict: 'silent', mend: 'fix' },
-  { code: 'lamp.recycling', spoil: set('body-1', { secondsBetween: 0.2 }), light: 'remote', verdict: 'not-ready', mend: 'fix', params: { seconds: 0.25, between: 0.2 }, note: '2 s at full, an eighth of it at -3' },
-  { code: 'lamp.recycling', spoil: set('body-1', { secondsBetween: 0.4 }), light: 'answered', verdict: 'not-ready', mend: 'fix', params: { seconds: 0.5 } },
+  { code: 'lamp.recycling', spoil: set('body-1', { secondsBetween: 0.2 }), light: 'remote', verdict: 'not-ready', mend: 'less', params: { seconds: 0.25, between: 0.2 }, note: '2 s at full, an eighth of it at -3' },
+  { code: 'lamp.recycling', spoil: set('body-1', { secondsBetween: 0.4 }), light: 'answered', verdict: 'not-ready', mend: 'less', params: { seconds: 0.5 } },
   { code: 'lamp.recycling', spoil: { settings: { 'body-1': { secondsBetween: 0.3 }, remote: { cells: 'low' } } }, light: 'remote', verdict: 'not-ready', mend: 'fix', params: { seconds: 0.5, cells: 'low' } },
-  { code: 'lamp.power-floor', spoil: set('wired', { power: -6 }), light: 'wired', verdict: 'wrong-power', mend: 'fix', params: { limit: -5, stopsOff: 1 } },
-  { code: 'lamp.power-ceiling', spoil: set('wired', { power: 0 }), light: 'wired', verdict: 'wrong-power', mend: 'fix', params: { limit: -1 } },
-  { code: 'lamp.power-ceiling', spoil: { profiles: { remote: { power: { floor: -7, ceiling: -4, step: 1, scale: 'fraction' } } } }, light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { wanted: -3, limit: -4, stopsOff: -1 } },
+  { code: 'lamp.power-floor', spoil: set('wired', { power: -6 }), light: 'wired', verdict: 'wrong-power', mend: 'less', params: { limit: -5, stopsOff: 1 } },
+  { code: 'lamp.power-ceiling', spoil: set('wired', { power: 0 }), light: 'wired', verdict: 'wrong-power', mend: 'less', params: { limit: -1 } },
+  { code: 'lamp.power-ceiling', spoil: { profiles: { remote: { power: { floor: -7, ceiling: -4, step: 1, scale: 'fraction' } } } }, light: 'remote', verdict: 'wrong-power', mend: 'less', params: { wanted: -3, limit: -4, stopsOff: -1 } },
   { code: 'frame.latency', spoil: both(MULTI(5, 20), set('body-1', { shutter: '1/250' }), { profiles: { remote: { ...control({ latencyUs: 1000 }) } } }), light: 'remote', verdict: 'partial', mend: 'fix', note: 'and the first of five pops comes too late for the last rows' },
   { code: 'air.covered', spoil: set('eye', { covered: true }), light: 'eye', verdict: 'silent', mend: 'fix', note: 'a hand on it' },
   { code: 'air.covered', spoil: both(OPTICAL, set('far', { covered: true })), light: 'far', shot: 'body-2', verdict: 'silent', mend: 'fix' },
@@ -268,7 +268,7 @@ export const MORE_CASES: Case[] = [
   { code: 'power.local-trim', spoil: set('remote', { trim: 1 }), light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { trim: 1, stopsOff: -1 } },
   { code: 'power.comp-limit', spoil: { settings: { metered: { compensation: 4 } }, profiles: { metered: { compLimit: 3 } } }, light: 'metered', verdict: 'wrong-power', mend: 'fix', params: { limit: 3, over: 1 } },
   { code: 'power.comp-limit', spoil: { settings: { top: { compensation: -2 }, 'body-2': { compensation: -2 } }, profiles: { top: { compLimit: 3 } } }, light: 'top', shot: 'body-2', verdict: 'wrong-power', mend: 'fix', params: { over: -1 }, note: 'the sum counts' },
-  { code: 'power.rounded', spoil: { settings: { remote: { power: -2.6 }, sender: { groups: groups('A', { power: -2.6 }) } } }, light: 'remote', verdict: 'in-sync', mend: 'fix', params: { rounded: -3 } },
+  { code: 'power.rounded', spoil: { settings: { remote: { power: -2.6 }, sender: { groups: groups('A', { power: -2.6 }) } } }, light: 'remote', verdict: 'in-sync', mend: 'less', params: { rounded: -3 } },
   { code: 'eye.anyone', spoil: {}, light: 'eye', verdict: 'in-sync', mend: 'none' },
   { code: 'advice.iso-auto', spoil: set('body-1', { isoAuto: true }), light: 'remote', verdict: 'in-sync', mend: 'fix' },
   { code: 'advice.wb-auto', spoil: set('body-1', { wbAuto: true }), light: 'remote', verdict: 'in-sync', mend: 'fix' },

@@ -57,42 +57,58 @@ test('null and left out are written alike: not at all', () => {
 test.each<[string, (document: ReturnType<typeof demo>) => unknown, string]>([
   ['not an object', () => [], ': is not an object: an Ergon document starts with { "format": "ergon-kit" }'],
   ['from the future', (d) => ({ ...d, version: 4 }), 'version: is 4, newer than this Ergon reads (3): update Ergon'],
-  ['no version', ({ version: _, ...d }) => d, 'version: Invalid input: expected 3'],
-  ['a misspelt field', (d) => ({ ...d, lokos: [] }), 'lokos: is not a known field: remove it or check its spelling'],
+  ['no version', ({ version: _, ...d }) => d, 'version: is missing: write 3'],
+  ['a misspelt field', (d) => ({ ...d, lokos: [] }), 'lokos: is not a known field. Did you mean "looks"?'],
   [
     'an unknown setting',
     (d) => spoil(d, { chanel: 3 }),
-    'looks[0].units.light-1.chanel: is not a known field: remove it or check its spelling',
+    'looks[0].units.light-1.chanel: is not a known field. Did you mean "channel"?',
+  ],
+  [
+    'a field like none',
+    (d) => spoil(d, { wxyz: 3 }),
+    'looks[0].units.light-1.wxyz: is not a known field: remove it or check its spelling',
+  ],
+  [
+    'a misspelt word',
+    (d) => spoil(d, { mode: 'manul' }),
+    'looks[0].units.light-1.mode: is "manul". Did you mean "manual"? Write "manual", "ttl" or "multi"',
+  ],
+  [
+    'a shutter no dial has',
+    (d) => spoil(d, { shutter: '1/201' }),
+    'looks[0].units.light-1.shutter: is "1/201". Did you mean "1/200"?',
+  ],
+  [
+    'a number below the least',
+    (d) => spoil(d, { distanceM: -1 }),
+    'looks[0].units.light-1.distanceM: is -1: write 0 or more',
   ],
   [
     'a wrong type',
     (d) => spoil(d, { channel: 'eleven' }),
-    'looks[0].units.light-1.channel: Invalid input: expected number, received string',
+    'looks[0].units.light-1.channel: is "eleven": write a number',
   ],
   [
     'a channel that is no whole number',
     (d) => spoil(d, { channel: 1.5 }),
-    'looks[0].units.light-1.channel: Invalid input: expected int, received number',
+    'looks[0].units.light-1.channel: is 1.5: write a whole number',
   ],
-  [
-    'power above full',
-    (d) => spoil(d, { power: 1 }),
-    'looks[0].units.light-1.power: Too big: expected number to be <=0',
-  ],
+  ['power above full', (d) => spoil(d, { power: 1 }), 'looks[0].units.light-1.power: is 1: write 0 or less'],
   [
     'a unit that is not in the look',
     (d) => spoil(d, { receiver: 'ghost' }),
-    'looks[0].units.light-1.receiver: names unit "ghost", which the document does not hold',
+    'looks[0].units.light-1.receiver: names unit of the look "ghost", which is not there. There are body-1, light-1, light-2, light-4, light-6, sender-1',
   ],
   [
     'an unknown family',
     (d) => spoil(d, { family: 'ghost' }),
-    'looks[0].units.light-1.family: names family "ghost", which the document does not hold',
+    'looks[0].units.light-1.family: names family "ghost", which is not there. There are curlew, dunlin, knot, lapwing, plover, sanderling, turnstone',
   ],
   [
     'a profile that is not there',
-    (d) => ({ ...d, units: [{ ...d.units[0], profile: 'ghost' }, ...d.units.slice(1)] }),
-    'units[0].profile: names profile "ghost", which the document does not hold',
+    (d) => ({ ...d, units: [{ ...d.units[0], profile: 'kestoril-m3' }, ...d.units.slice(1)] }),
+    'units[0].profile: names profile "kestoril-m3", which is not there. Did you mean "kestoril-m2"? There are brinkel-mono-400, brinkel-mono-800, brinkel-pack-1200, brinkel-wand, hesperrow-answer, hesperrow-answer-s, hesperrow-call, hesperrow-duo, hesperrow-sprite, kestoril-m2, kestoril-p1, kestoril-pocket, kestoril-s200, kestoril-s400, oakvane-both, oakvane-gate, oakvane-v30, oakvane-v50, sundrake-air-k, sundrake-heirloom, sundrake-lantern, sundrake-pebble, sundrake-tap, tholmar-200 and 14 others',
   ],
   [
     'an id used twice',
@@ -277,7 +293,7 @@ test('what the demo says of its past event still holds: each of its lights is pr
 
 test('a broken version 1 document is refused by the schema, not by the migration', () => {
   expect(faults({ format: 'ergon-kit', version: 1, profiles: 7, families: [null, 'x'] })).toContain(
-    'profiles: Invalid input: expected array, received number',
+    'profiles: is 7: write a list in [ ]',
   );
 });
 

@@ -132,8 +132,8 @@ export const LOOK_CASES: Case[] = [
   { code: 'eye.preflash', spoil: set('eye', { sees: ['metered', 'remote'] }), light: 'eye', verdict: 'early', mend: 'fix' },
   { code: 'eye.nothing-in-view', spoil: set('eye', { sees: ['top'] }), light: 'eye', verdict: 'silent', mend: 'fix', note: 'it watches what fires for another body' },
   // A pop at full takes the whole charge, 2 s to make up; at a half it takes half.
-  { code: 'lamp.recycling', spoil: both(burst(5, 1), { settings: { remote: { power: 0 }, sender: { groups: groups('A', { power: 0 }) } } }), light: 'remote', verdict: 'not-ready', mend: 'fix', params: { frame: 2 }, note: 'half charged after a second' },
-  { code: 'lamp.recycling', spoil: both(burst(9, 0.5), { settings: { remote: { power: -1 }, sender: { groups: groups('A', { power: -1 }) } } }), light: 'remote', verdict: 'not-ready', mend: 'fix', params: { frame: 4 }, note: '1, 0.75, 0.5, then 0.25 of its charge, and it needs 0.5' },
-  { code: 'lamp.heat', spoil: both(burst(20, 2), { settings: { remote: { power: -1 }, sender: { groups: groups('A', { power: -1 }) } }, profiles: { remote: { heat: { fullPops: 8, restSeconds: 60 } } } }), light: 'remote', verdict: 'not-ready', mend: 'fix', params: { frame: 17, pops: 8 }, note: 'sixteen halves are eight' },
+  { code: 'lamp.recycling', spoil: both(burst(5, 1), { settings: { remote: { power: 0 }, sender: { groups: groups('A', { power: 0 }) } } }), light: 'remote', verdict: 'not-ready', mend: 'less', params: { frame: 2 }, note: 'half charged after a second' },
+  { code: 'lamp.recycling', spoil: both(burst(9, 0.5), { settings: { remote: { power: -1 }, sender: { groups: groups('A', { power: -1 }) } } }), light: 'remote', verdict: 'not-ready', mend: 'less', params: { frame: 4 }, note: '1, 0.75, 0.5, then 0.25 of its charge, and it needs 0.5' },
+  { code: 'lamp.heat', spoil: both(burst(20, 2), { settings: { remote: { power: -1 }, sender: { groups: groups('A', { power: -1 }) } }, profiles: { remote: { heat: { fullPops: 8, restSeconds: 60 } } } }), light: 'remote', verdict: 'not-ready', mend: 'less', params: { frame: 17, pops: 8 }, note: 'sixteen halves are eight' },
   { code: 'caution.trip', spoil: {}, light: 'wired', verdict: 'in-sync', mend: 'none' },
 ];

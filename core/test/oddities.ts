@@ -76,6 +76,8 @@ export const ODDITIES: Readonly<Record<string, Holds>> = {
   bounce: anySetting(({ sight, sightUpright }) => sight === 'bounce' || sightUpright === 'bounce'),
   'bounce in the sun': anySetting(({ sight, inSun }) => sight === 'bounce' && inSun === true),
   pair: anySetting(({ from }) => from != null),
+  'sender that is the odd one out': finding('sender.odd'),
+  'stray that one of our own sets off': finding('crew.clash', ({ strange }) => strange === false),
   'two bodies in turn': ({ rig }) =>
     rig.around.inTurn === true &&
     rig.lights.some((light) => {

@@ -172,7 +172,7 @@ describe('advice.untested', () => {
       shots: [level('body-1'), level('body-2')],
     });
     const text = findingText(finding, namesOf(baseKit()));
-    expect(text.what).toBe('Answered, Eye and 3 more are not proven.');
+    expect(text.what).toBe('Answered, Eye, Metered, Top and Wired are not proven.');
     expect(text.why).toBe('No test fire since its settings last changed.');
   });
 

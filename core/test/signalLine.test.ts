@@ -56,7 +56,11 @@ test('a receiver stands at the hearer, the flash it drives behind it', () => {
 test('a line reads as a sentence', () => {
   const names = namesOf(baseKit());
   const spoil: Spoil = { settings: { remote: { channel: 3, purpose: 'Rim', place: 'door' } } };
-  expect(lineSentence(lineFor('remote', spoil), names)).toBe('Remote, Rim, door. Silent: channel 3, sender on 11.');
+  expect(lineSentence(lineFor('remote', spoil), names)).toBe(
+    'Remote, Rim, door. Silent, lost where it is received: channel 3, sender on 11.',
+  );
+  const off = lineFor('remote', { settings: { sender: { on: false } } });
+  expect(lineSentence(off, names)).toBe('Remote. Silent, lost at the sender, Sender: sender is off.');
   expect(lineSentence(lineFor('remote'), names)).toBe('Remote. In the frame.');
 });
 

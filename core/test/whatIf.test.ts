@@ -15,7 +15,7 @@ test('another channel on the sender leaves its lights behind, and what watches t
   const result = whatIf(judgeBase(), [{ unit: 'sender', setting: 'channel', from: 11, to: 7 }]);
   expect(lights(result.breaks)).toEqual(['eye', 'metered', 'remote']);
   expect(result.mends).toEqual([]);
-  expect(result.findings.map((finding) => finding.id)).toContain('hearer.channel:remote');
+  expect(result.findings.map((finding) => finding.id)).toContain('sender.odd:sender:channel');
   expect(whatIfSentence(result, names)).toBe('Eye, Metered and Remote would fail.');
 });
 
@@ -24,7 +24,7 @@ test('a change nobody feels says so; forgetting a setting clouds its light', () 
   expect(whatIfSentence(calm, names)).toBe('No light would fare differently.');
   const cloudy = whatIf(judgeBase(), [{ unit: 'metered', setting: 'channel', from: 11, to: null }]);
   expect(lights(cloudy.clouds)).toEqual(['metered']);
-  expect(whatIfSentence(cloudy, names)).toBe('nobody could say of Metered.');
+  expect(whatIfSentence(cloudy, names)).toBe('Nobody could say whether Metered would fire.');
 });
 
 test('a mend is seen as one; a light switched off for good is no failure', () => {

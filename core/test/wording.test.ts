@@ -39,7 +39,7 @@ test.each<[string, Spoil, string[]]>([
     [
       'Answered stays dark.',
       'The switches of Answer make channel 7; Call is on 5. Flip switch 2.',
-      'switch 2 set wrong',
+      'flip switch 2',
     ],
   ],
   [
@@ -64,18 +64,14 @@ test.each<[string, Spoil, string[]]>([
   [
     'lamp.power-floor',
     { settings: { answered: { power: -7 } } },
-    [
-      'Answered fires at the wrong power, +2 stops off.',
-      'Answered goes down to -5 stops; -7 is wanted.',
-      'cannot go below -5',
-    ],
+    ['Answered fires 2 stops too bright.', 'Answered goes down to 1/32; 1/128 is wanted.', 'cannot go below 1/32'],
   ],
   [
     'frame.over-sync',
     { settings: { 'body-1': { shutter: '1/500' } } },
     [
       // The eye is last: lit 1 - (3400 + 600 - 1953) / 3400.
-      'Answered, Eye and 3 more leave a dark bar in the picture.',
+      'Answered, Eye, Metered, Remote and Wired leave a dark bar in the picture.',
       'At 1/500 the frame of Body-1 is never open all at once, so a dark bar covers 60 % of the picture.',
       '60 % dark at 1/500',
     ],
@@ -84,9 +80,9 @@ test.each<[string, Spoil, string[]]>([
     'power.overwritten',
     { settings: { sender: { groups: groups('A', { power: -1 }) } } },
     [
-      'Remote fires at the wrong power, +2 stops off.',
-      'Sender tells group A power -1 stops; Remote should have -3 stops. The sender wins at every frame.',
-      'sender says -1 stops',
+      'Remote fires 2 stops too bright.',
+      'Sender tells group A power 1/2; Remote should have 1/8. The sender wins at every frame.',
+      'sender says 1/2',
     ],
   ],
   [
@@ -111,11 +107,16 @@ test('the evidence names both sides', () => {
   ]);
 });
 
-test('lists stay short', () => {
+test('lists name everybody, and draw together what is numbered', () => {
   expect(listed(['remote'], names)).toBe('Remote');
   expect(listed(['remote', 'eye'], names)).toBe('Remote and Eye');
   expect(listed(['remote', 'eye', 'top'], names)).toBe('Remote, Eye and Top');
-  expect(listed(['remote', 'eye', 'top', 'wired', 'metered'], names)).toBe('Remote, Eye and 3 more');
+  expect(listed(['remote', 'eye', 'top', 'wired', 'metered'], names)).toBe('Remote, Eye, Top, Wired and Metered');
+  const numbered = { ...names, unit: (id: string) => (id === 'top' ? 'Top' : `Light ${id}`) };
+  expect(listed(['1', '10', '2', '3'], numbered)).toBe('Light 1 to 3 and Light 10');
+  expect(listed(['1', '2', '4', '5', 'top'], numbered)).toBe('Light 1, Light 2, Light 4, Light 5 and Top');
+  expect(listed(['1', '2', '3'], numbered)).toBe('Light 1, Light 2 and Light 3');
+  expect(listed(['8', '9', '10', '11', 'top'], numbered)).toBe('Light 8 to 11 and Top');
   expect(listed(['gone'], names)).toBe('a unit no longer in the kit');
 });
 

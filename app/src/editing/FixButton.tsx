@@ -1,5 +1,5 @@
 import type { Fix } from '@ergon/core/mend/fixes';
-import { changeText, costText, fixText, otherChanges } from '@ergon/core/words/wording';
+import { costText, fixText, otherLines } from '@ergon/core/words/wording';
 import { View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
@@ -27,9 +27,9 @@ export function FixButton({ look, fix, kind = 'act', onBlock }: FixButtonProps) 
         detail={costText(fix)}
         onPress={() => edit(look, fix.changes, fixText(fix, names))}
       />
-      {otherChanges(fix).map((change) => (
-        <Words key={`${change.unit} ${change.setting}`} as="small" tone={onBlock ? 'quietOnBlock' : 'quiet'}>
-          {`and: ${changeText(change, names)}`}
+      {otherLines(fix, names).map((line) => (
+        <Words key={line} as="small" tone={onBlock ? 'quietOnBlock' : 'quiet'}>
+          {`and: ${line}`}
         </Words>
       ))}
       {howTosFor(kit, fix.changes).map((line) => (

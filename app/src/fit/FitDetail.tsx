@@ -7,7 +7,7 @@ import { judge } from '@ergon/core/verdict/judge';
 import { lineOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { whyText } from '@ergon/core/words/findingWording';
 import { CARRIES_NAMES, carriesText, fitNeedText, triWord, wayText } from '@ergon/core/words/fitWording';
-import { type Names, settingName } from '@ergon/core/words/settingWords';
+import { type Names, powerText, settingName } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -87,6 +87,7 @@ function WayShown({ choice, body, flash, result, width, first }: WayShownProps) 
     const named: Names = {
       unit: (id) => trial.rig.placed.get(id)?.unit.label ?? kitNames.unit(id),
       family: kitNames.family,
+      power: (id, stops) => powerText(trial.rig.placed.get(id)?.profile, stops),
     };
     const bare = lineOf(trial.rig, shot, shot.runs.get(trial.light.id)!, verdict);
     return { line: withLosses(bare, result), names: named };

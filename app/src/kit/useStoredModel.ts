@@ -1,6 +1,6 @@
 import type { AnyDoc, RecordKind, RecordRef } from '@ergon/core/operation/crewState';
 import { putting, removing } from '@ergon/core/operation/editsOf';
-import { faultsOf, type FieldFault } from '@ergon/core/record/fieldFault';
+import { checked, type FieldFault } from '@ergon/core/record/fieldFault';
 import { type Href, useRouter } from 'expo-router';
 import { type Resolver, useController, useForm } from 'react-hook-form';
 import type { z } from 'zod';
@@ -29,10 +29,7 @@ const resolverFor =
       ? { values, errors: {} }
       : ({ values: {}, errors: { draft: { type: 'schema' } } } as never);
 
-const faultsIn = <T>(schema: z.ZodType<T>, doc: T): readonly FieldFault[] => {
-  const checked = schema.safeParse(doc);
-  return checked.success ? [] : faultsOf(checked.error);
-};
+const faultsIn = <T>(schema: z.ZodType<T>, doc: T): readonly FieldFault[] => checked(schema, doc).faults ?? [];
 
 /**
  * A family, a profile or a look being edited: a draft beside what is stored. Saved, only the fields that differ change,

@@ -3,45 +3,31 @@
  * those the simulator proves.
  */
 import { isNoChange } from '../record/change.ts';
+import { withSetting } from '../record/settings.ts';
+import { canBeSet } from '../rig/canBeSet.ts';
 import type { Code } from '../rig/codes.ts';
-import { isFlash } from '../rig/rig.ts';
+import { isFlash, type Placed, type Rig } from '../rig/rig.ts';
 import type { Finding } from '../verdict/finding.ts';
 import type { Judgement } from '../verdict/judge.ts';
 import { clearSight, nearEnough, turnedTo, withinReach } from './airMends.ts';
-import { calmerEye, firstByEye, noRedEye, subjectByEye, turnEye, wantedRole } from './eyeMends.ts';
+import { freshCells, lessPower, shorterBurst, slowerBurst } from './burstMends.ts';
+import { byRadio, calmerEye, firstByEye, noRedEye, subjectByEye, turnEye, wantedRole } from './eyeMends.ts';
 import {
   byCable,
   noCable,
   offTheStack,
+  otherRadio,
   receiverExpected,
   receiverOfFamily,
   rightPlugs,
   spareSenders,
 } from './gearMends.ts';
 import { allToManual, allToTtl, withinCompensation, toPower, withinMultiLimits } from './modeMends.ts';
-import {
-  acceptOrTurnAway,
-  commonChannels,
-  groupOn,
-  netId,
-  oneController,
-  otherChannel,
-  otherLetters,
-  ownLetter,
-  sameChannel,
-  sameId,
-  tellGroup,
-} from './netMends.ts';
+import { groupOn, otherLetters, ownLetter, tellGroup } from './letterMends.ts';
+import { commonChannels, netId, oneController, otherChannel, sameChannel, sameId, withTheOthers } from './netMends.ts';
 import { type Candidate, firstOf, lightsOf, type Mend, type Scene, sceneOf, set, setting } from './scene.ts';
-import {
-  flashShutters,
-  pastThePulse,
-  shorterBurst,
-  shorterTail,
-  slowerBurst,
-  slowerShutter,
-  withinSync,
-} from './shutterMends.ts';
+import { accepted, turnAway } from './strayMends.ts';
+import { flashShutters, pastThePulse, shorterTail, slowerShutter, withinSync } from './shutterMends.ts';
 
 /** What no setting mends: gear, a fact, or a word of advice. */
 const nothing: Mend = () => [];
@@ -73,7 +59,9 @@ const wantedFamily: Mend<'hearer.family' | 'hearer.maker-mode'> = ({ subject, pa
 ];
 
 const coolDown: Mend<'lamp.heat'> = (scene) =>
-  scene.params.frame === undefined ? [[set(scene.subject, 'hot', null)]] : shorterBurst(scene);
+  scene.params.frame === undefined
+    ? [[set(scene.subject, 'hot', null)]]
+    : [...lessPower(scene), ...shorterBurst(scene)];
 
 const CANDIDATES: { [C in Code]: Mend<C> } = {
   'body.silent-shutter': flashShutters,
@@ -89,13 +77,14 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'shoe.passthrough-foreign': allToManual,
   'shoe.start-order': firstOf(setting('startedInOrder', true), allToManual),
   'shoe.firmware': firstOf(allToManual, firstByEye),
-  'sender.no-link': firstOf<'sender.no-link'>(spareSenders, onlyWhereItWorks),
+  'sender.no-link': firstOf<'sender.no-link'>(otherRadio, spareSenders, onlyWhereItWorks),
   'sender.off': setting('on', true),
   'sender.asleep': setting('asleep', false),
   'sender.battery': setting('cells', 'good'),
   'sender.role': setting('role', 'master'),
   'sender.channel-range': commonChannels,
   'sender.id-range': netId,
+  'sender.odd': withTheOthers,
   'sender.group-range': otherLetters,
   'sender.group-off': groupOn,
   'sender.rivals': firstOf<'sender.rivals'>(tellGroup, oneController, ownLetter),
@@ -129,17 +118,17 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'foot.socket': rightPlugs,
   'foot.ttl-on-plain-link': allToManual,
   'foot.voltage': firstByEye,
-  'eye.preflash': firstOf<'eye.preflash'>(noRedEye, calmerEye),
-  'eye.burst': calmerEye,
-  'eye.waits-for-second': setting('eye', 'S1'),
-  'eye.nothing-in-view': turnEye,
-  'eye.hss': withinSync,
+  'eye.preflash': firstOf<'eye.preflash'>(noRedEye, calmerEye, byRadio),
+  'eye.burst': firstOf(calmerEye, byRadio),
+  'eye.waits-for-second': firstOf(setting('eye', 'S1'), byRadio),
+  'eye.nothing-in-view': firstOf(turnEye, byRadio),
+  'eye.hss': firstOf(withinSync, byRadio),
   'eye.anyone': nothing,
   'lamp.disabled': setting('lamp', true),
   'lamp.mode': firstOf(allToManual, allToTtl, firstByEye),
   'lamp.multi-limit': firstOf(withinMultiLimits, setting('mode', 'manual'), allToManual),
   'lamp.heat': coolDown,
-  'lamp.recycling': firstOf<'lamp.recycling'>(shorterBurst, slowerBurst),
+  'lamp.recycling': firstOf<'lamp.recycling'>(freshCells, lessPower, slowerBurst, shorterBurst),
   'lamp.power-floor': withinPower,
   'lamp.power-ceiling': withinPower,
   'frame.over-sync': slowerShutter,
@@ -155,7 +144,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'power.by-hand': nothing,
   'power.overwritten': firstOf<'power.overwritten'>(tellGroup, ownLetter),
   'power.shared-group': ownLetter,
-  'crew.clash': acceptOrTurnAway,
+  'crew.clash': firstOf<'crew.clash'>(turnAway, accepted),
   'crew.no-id': netId,
   'crew.channels-exhausted': subjectByEye,
   'crew.emitter-near': firstOf(otherChannel, nearEnough),
@@ -183,7 +172,19 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
 
 export function candidatesFor<C extends Code>(judgement: Judgement, finding: Finding<C>): Candidate[] {
   const mend: Mend<C> = CANDIDATES[finding.code];
-  // What is not ours nobody here sets.
-  const isOurs = (changes: Candidate) => !changes.some((change) => judgement.rig.strangers.has(change.unit));
-  return mend(sceneOf(judgement, finding)).filter((changes) => !changes.every(isNoChange) && isOurs(changes));
+  const { rig } = judgement;
+  // What is not ours nobody here sets, and nobody sets what a model has not.
+  const canBeMade = (changes: Candidate) =>
+    changes.every(
+      ({ unit, setting, to }) =>
+        !rig.strangers.has(unit) && canBeSet(rig, listeningAfter(rig, unit, changes), setting, to),
+    );
+  return mend(sceneOf(judgement, finding)).filter((changes) => !changes.every(isNoChange) && canBeMade(changes));
+}
+
+/** A unit as it listens after the changes: to another family, other channels are there. */
+function listeningAfter(rig: Rig, unit: string, changes: Candidate): Placed {
+  const placed = rig.placed.get(unit)!;
+  const family = changes.find((change) => change.unit === unit && change.setting === 'family');
+  return family ? { ...placed, settings: withSetting(placed.settings, 'family', family.to) } : placed;
 }

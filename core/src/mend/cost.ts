@@ -1,7 +1,6 @@
 /** What a change costs a crew, in seconds of work and of walking. docs/model.md, Cost of a change. */
 import { controlOf } from '../path/passage.ts';
-import type { Change } from '../record/change.ts';
-import { INTENTIONS } from '../record/settings.ts';
+import { type Change, isWanted } from '../record/change.ts';
 import { sendersServing } from '../rig/serving.ts';
 import { bodyUnder, hearerOf, isBody, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
 
@@ -48,12 +47,13 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
   const visited = new Set<string>();
   const dialled = new Set<string>();
   for (const change of changes) {
+    if (isWanted(change.setting)) continue;
     const swap = SWAPS.has(change.setting);
     if (isAtCamera(rig, change.unit)) {
       seconds += swap ? SWAP_SECONDS : CAMERA_SECONDS;
       continue;
     }
-    if (INTENTIONS.has(change.setting) || isPushed(rig, change)) continue;
+    if (isPushed(rig, change)) continue;
     // All that is dialled on one unit is one visit to it, whatever else is done there.
     if (swap) seconds += SWAP_SECONDS;
     else if (!dialled.has(change.unit)) seconds += AT_UNIT_SECONDS;

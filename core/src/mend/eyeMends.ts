@@ -1,8 +1,13 @@
 /** Mends of eyes: what a light watches, and which pulse it answers. */
+import type { Change } from '../record/change.ts';
+import { radiosOf } from '../record/profile.ts';
 import type { Settings } from '../record/settings.ts';
-import { isFlash, type Light } from '../rig/rig.ts';
+import { familyOf, idRange, lettersBetween } from '../rig/net.ts';
+import { isFlash, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { isOurMaster } from '../rig/serving.ts';
 import { isWired } from '../path/lampStation.ts';
 import { bodiesOf } from '../verdict/finding.ts';
+import { drive } from './letterMends.ts';
 import { bodiesIn, type Candidate, firingIn, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
 
 type Eye = Settings['eye'];
@@ -68,4 +73,39 @@ export function turnEye(scene: Scene): Candidate[] {
     .slice(0, TRIES)
     .flatMap(viewsWith)
     .flatMap((view) => (['S1', 'S2'] as Eye[]).map((eye) => [set(subject, 'sees', view), set(subject, 'eye', eye)]));
+}
+
+/** The eye is left for the radio it has: on the net of a sender of ours, on a letter that says what it wants. */
+export function byRadio({ rig, subject }: Scene): Candidate[] {
+  if (!isFlash(subject)) return [];
+  const radios = radiosOf(subject.profile).filter(({ roles }) => roles.includes('remote'));
+  return rig.senders
+    .filter((sender) => isOurMaster(rig, sender) && sender.id !== subject.id)
+    .filter((sender) => radios.some(({ family }) => family === radioInUse(sender)!.family))
+    .slice(0, TRIES)
+    .flatMap((sender) => {
+      const listening: Light = { ...subject, settings: { ...subject.settings, family: radioInUse(sender)!.family } };
+      const joined = joining(rig, sender, listening);
+      const letters = lettersBetween(rig, sender, listening) ?? [];
+      if (letters.length === 0) return [joined];
+      return letters
+        .slice(0, TRIES)
+        .map((letter) => [...joined, set(subject, 'group', letter), ...drive(sender, letter, subject)]);
+    });
+}
+
+/** @param listening the light with the family it would listen to. */
+function joining(rig: Rig, sender: Placed, listening: Light): Change[] {
+  const light = rig.placed.get(listening.id)!;
+  const { channel, networkId, pin } = sender.settings;
+  const family = familyOf(rig, sender);
+  return [
+    set(light, 'link', family?.medium ?? 'radio'),
+    set(light, 'role', 'remote'),
+    set(light, 'receiver', null),
+    ...(radiosOf(light.profile).length > 1 ? [set(light, 'family', listening.settings.family)] : []),
+    ...(channel == null ? [] : [set(light, 'channel', channel)]),
+    ...(networkId == null || idRange(rig, listening) === null ? [] : [set(light, 'networkId', networkId)]),
+    ...(pin == null || family?.pairing !== 'pin' ? [] : [set(light, 'pin', pin)]),
+  ];
 }

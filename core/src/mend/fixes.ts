@@ -10,6 +10,7 @@ import { affectedLights } from './affected.ts';
 import { costOf } from './cost.ts';
 import { candidatesFor } from './candidates.ts';
 import type { Candidate } from './scene.ts';
+import { asksLess } from './wish.ts';
 
 /**
  * One fault often hides the next on the same line, and a fix follows it there. Each candidate may be judged this
@@ -25,17 +26,35 @@ export interface Fix {
   walkSeconds: number | null;
 }
 
+/** So many fixes are offered for one finding, and so many ways to want less. */
+const MOST_FIXES = 2;
+const MOST_WISHES = 3;
+
 /** Proven fixes for one finding, cheapest first; one that degrades something only where none is clean. */
-export function fixesFor(judgement: Judgement, finding: Finding): Fix[] {
+export const fixesFor = (judgement: Judgement, finding: Finding): Fix[] =>
+  provenOf(judgement, finding, false)
+    .sort((a, b) => a.seconds - b.seconds)
+    .slice(0, MOST_FIXES);
+
+/** What would be left of the finding if the crew wanted something else: proven too, most natural first, and never a fix. */
+export const wantLessFor = (judgement: Judgement, finding: Finding): Fix[] =>
+  provenOf(judgement, finding, true).slice(0, MOST_WISHES);
+
+const realOf = (candidate: Candidate): Change[] => candidate.filter((change) => !isNoChange(change));
+
+/** @param less whether those that want less are asked for, or those that do not. */
+function provenOf(judgement: Judgement, finding: Finding, less: boolean): Fix[] {
   const proven: { fix: Fix; clean: boolean }[] = [];
   for (const candidate of candidatesFor(judgement, finding)) {
+    if (asksLess(judgement.rig, realOf(candidate)) !== less) continue;
     const proof = prove(judgement, finding, candidate, { left: PROOFS_PER_CANDIDATE });
     if (proof) proven.push({ fix: fixOf(judgement.rig, proof.changes), clean: proof.clean });
   }
   const clean = proven.filter((one) => one.clean);
   // Two ways of guessing may end at the same changes.
-  const distinct = new Map((clean.length > 0 ? clean : proven).map(({ fix }) => [JSON.stringify(fix.changes), fix]));
-  return [...distinct.values()].sort((a, b) => a.seconds - b.seconds).slice(0, 2);
+  return [
+    ...new Map((clean.length > 0 ? clean : proven).map(({ fix }) => [JSON.stringify(fix.changes), fix])).values(),
+  ];
 }
 
 function fixOf(rig: Rig, changes: readonly Change[]): Fix {
@@ -51,7 +70,7 @@ interface Proof {
 
 /** The changes, extended where they uncover a further fault on the same line; null when that does not end well. */
 function prove(before: Judgement, finding: Finding, candidate: Candidate, budget: { left: number }): Proof | null {
-  const real = candidate.filter((change) => !isNoChange(change));
+  const real = realOf(candidate);
   if (real.length === 0 || budget.left-- <= 0) return null;
   const after = rejudge(before, finding, real);
   if (!keepsWish(before.rig, after.rig)) return null;
@@ -64,7 +83,9 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   const fresh = after.findings.filter((other) => other.severity !== 'A' && !known.has(other.id));
   const uncovered = fresh.find((other) => other.severity === 'B');
   if (!uncovered) return { changes: real, clean: fresh.length === 0 };
+  // What else is wanted is never slipped in on the way.
   for (const next of candidatesFor(after, uncovered)) {
+    if (asksLess(after.rig, realOf(next))) continue;
     const longer = prove(before, finding, mergeChanges(real, next), budget);
     if (longer) return longer;
   }

@@ -1,5 +1,6 @@
 /** Mends that take gear off and put other gear on: cables, receivers and senders that lie ready. */
 import type { Change } from '../record/change.ts';
+import { radiosOf } from '../record/profile.ts';
 import { bodyUnder, hearerOf, isBody, isFlash, isTrigger, type Placed, radioInUse } from '../rig/rig.ts';
 import { hasSocket } from '../rig/stack.ts';
 import { type Candidate, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
@@ -71,12 +72,28 @@ export const receiverOfFamily: Mend<'foot.no-receiver'> = (scene) => spareReceiv
 export const receiverExpected: Mend<'hearer.family' | 'hearer.maker-mode'> = (scene) =>
   spareReceivers(scene, scene.params.expected);
 
+/** A sender on the body that has the lights' family too, switched over to it. */
+export function otherRadio(scene: Scene<'sender.no-link'>): Candidate[] {
+  const { rig, params } = scene;
+  const wanted = familiesWanted(scene);
+  const senders = params.body === undefined ? [] : (rig.sendersOn.get(params.body) ?? []);
+  return senders.flatMap((sender) =>
+    radiosOf(sender.profile)
+      .filter(({ family, roles }) => wanted.has(family) && roles.includes('master'))
+      .filter(({ family }) => family !== radioInUse(sender)?.family)
+      .map(({ family }) => [set(sender, 'family', family)]),
+  );
+}
+
+const familiesWanted = (scene: Scene): ReadonlySet<string | undefined> =>
+  new Set(lightsOf(scene).map((light) => radioInUse(hearerOf(scene.rig, light))?.family));
+
 /** A sender lying ready: part of the look, switched to role off. */
 export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
   const { rig, params } = scene;
   const { body } = params;
   if (body === undefined) return [];
-  const wanted = new Set(lightsOf(scene).map((light) => radioInUse(hearerOf(rig, light))?.family));
+  const wanted = familiesWanted(scene);
   return [...rig.placed.values()]
     .filter(isTrigger)
     .filter((spare) => spare.settings.role === 'off')

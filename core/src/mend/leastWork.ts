@@ -4,15 +4,18 @@
  * plan with a bound below which no plan can be.
  */
 import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/change.ts';
-import { INTENTIONS } from '../record/settings.ts';
 import { lostWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
+import type { Finding } from '../verdict/finding.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
 import { isFailing } from '../verdict/verdict.ts';
 import { costOf, isDoneAtCamera, needsSwap, UNMEASURED_WALK_SECONDS } from './cost.ts';
+import { type Fix, wantLessFor } from './fixes.ts';
+import { type Need, needFor } from './need.ts';
 import { type LookUp, lookUpFor } from './lookUp.ts';
 import { candidatesFor } from './candidates.ts';
+import { asksLess } from './wish.ts';
 
 export interface WorkOptions {
   /** Nobody walks: only what is in the photographer's hands is changed. */
@@ -43,6 +46,10 @@ export interface Work {
   /** Lights that failed and then certainly do not, and those that still do. */
   saved: readonly string[];
   left: readonly string[];
+  /** What would serve lights that still fail if the crew wanted something else: never part of the work. */
+  wants: readonly Fix[];
+  /** What to get, or to do by hand, for lights that still fail. */
+  needs: readonly { lights: readonly string[]; need: Need }[];
   /** What is to be looked up for the lights of which nobody can say even then; they are neither saved nor done. */
   lookUp: LookUp;
 }
@@ -125,6 +132,7 @@ class WorkSearch {
       for (const candidate of candidatesFor(plan.judgement, finding)) {
         const real = candidate.filter((change) => !isNoChange(change));
         if (real.length === 0 || !real.every((change) => this.allows(change))) continue;
+        if (asksLess(plan.judgement.rig, real)) continue;
         // Each setting is changed once: a plan that changes its mind is another plan.
         if (!real.every((change) => isNewIn(plan.changes, change))) continue;
         const merged = mergeChanges(plan.changes, real);
@@ -136,7 +144,6 @@ class WorkSearch {
 
   private allows(change: Change): boolean {
     const { atCamera, noSwaps, keep } = this.options;
-    if (INTENTIONS.has(change.setting)) return false;
     if (atCamera && !isDoneAtCamera(this.rig, change)) return false;
     if (noSwaps && needsSwap(change)) return false;
     return !keep?.includes(`${change.unit}.${change.setting}`);
@@ -239,10 +246,19 @@ class WorkSearch {
       exact,
       saved: [...this.start.failing].filter((light) => !plan.failing.has(light) && !open.has(light)).sort(),
       left: [...plan.failing].sort(),
+      wants: leftIn(plan).flatMap((finding) => wantLessFor(plan.judgement, finding).slice(0, 1)),
+      needs: leftIn(plan).flatMap((finding) => {
+        const need = needFor(plan.rig, finding);
+        return need ? [{ lights: finding.units, need }] : [];
+      }),
       lookUp: lookUpFor(this.rig, plan.judgement, changes),
     };
   }
 }
+
+/** What still keeps lights from firing as meant. */
+const leftIn = ({ judgement, failing }: Plan): readonly Finding[] =>
+  judgement.findings.filter(({ severity, units }) => severity !== 'A' && units.some((unit) => failing.has(unit)));
 
 const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>
   new Set(verdicts.filter((verdict) => verdict.verdict === 'unknown').map((verdict) => verdict.unit));

@@ -4,9 +4,22 @@ import type { Finding } from '../verdict/finding.ts';
 
 /** What to get when no setting helps, by kind; wording.ts says it. */
 export interface Need {
-  kind: 'receiver' | 'sender' | 'cable' | 'firmware' | 'generation' | 'isolator' | 'top-shoe' | 'turns';
+  kind:
+    | 'receiver'
+    | 'sender'
+    | 'cable'
+    | 'firmware'
+    | 'generation'
+    | 'isolator'
+    | 'top-shoe'
+    | 'turns'
+    | 'less-light'
+    | 'more-light'
+    | 'shield';
   /** What it must match: a family, the sockets at both ends, or a version. */
   match: readonly string[];
+  /** Stops of light there are too many or too few. */
+  stops?: number;
 }
 
 /** The gear that would help, for findings that settings alone cannot mend. */
@@ -37,6 +50,12 @@ export function needFor(rig: Rig, { code, params }: Finding): Need | null {
       return { kind: 'sender', match: matching(params.shoe) };
     case 'crew.channels-exhausted':
       return { kind: 'turns', match: [] };
+    case 'lamp.power-floor':
+      return { kind: 'less-light', match: [], stops: params.limit - params.wanted };
+    case 'lamp.power-ceiling':
+      return { kind: 'more-light', match: [], stops: params.wanted - params.limit };
+    case 'crew.clash':
+      return params.link === 'eye' ? { kind: 'shield', match: [] } : null;
     case 'foot.socket':
       return { kind: 'cable', match: matching(params.near, params.far) };
     case 'body.no-sync-port':

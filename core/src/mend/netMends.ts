@@ -1,91 +1,12 @@
-/** Mends of a net: its channel, its ID and the letters by which a sender speaks to its lights. */
+/** Mends of a net: its channel and its ID, at the sender and at everything that listens to it. */
 import { inRange } from '../measure/range.ts';
-import type { Change } from '../record/change.ts';
-import { type GroupPath, groupPath } from '../record/settings.ts';
 import { clearChannels } from '../rig/emitters.ts';
-import { channelRangeOf, freeId, groupsOf, idRange, lettersBetween, mastersOf } from '../rig/net.ts';
-import { hearerOf, isFlash, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
-import { bodiesOf } from '../verdict/finding.ts';
-import {
-  type Candidate,
-  hearersOf,
-  lightsOf,
-  mastersLike,
-  type Mend,
-  type Scene,
-  senderIn,
-  set,
-  TRIES,
-} from './scene.ts';
+import { channelRangeOf, freeId, idRange } from '../rig/net.ts';
+import { hearerOf, isFlash, type Placed, type Rig } from '../rig/rig.ts';
+import { type Candidate, hearersOf, lightsOf, mastersLike, type Mend, type Scene, set, TRIES } from './scene.ts';
 
 /** Other hearers on a sender's net up to which the net may be moved instead of the one unit. */
 const SMALL_NET = 1;
-
-/** A letter switched on with what a light wants. */
-function drive(sender: Placed, letter: string, { settings }: Light): Change[] {
-  const { mode, power } = settings;
-  return [
-    set(sender, groupPath(letter, 'on'), true),
-    ...(mode == null ? [] : [set(sender, groupPath(letter, 'mode'), mode)]),
-    ...(power == null ? [] : [set(sender, groupPath(letter, 'power'), power)]),
-  ];
-}
-
-const lettersOf = (rig: Rig, sender: Placed): readonly string[] => {
-  const radio = radioInUse(sender);
-  return (radio && groupsOf(radio, rig.families.get(radio.family))) ?? [];
-};
-
-const lettersInUse = (rig: Rig, sender: Placed) =>
-  new Set(hearersOf(rig, sender).map((hearer) => hearer.settings.group));
-
-/** A letter to itself, for a light that cannot share. */
-export const ownLetter: Mend = (scene) => {
-  const { rig, subject: sender } = scene;
-  const used = lettersInUse(rig, sender);
-  const free = lettersOf(rig, sender).filter((letter) => !used.has(letter));
-  const [light] = lightsOf(scene);
-  if (!light) return [];
-  return free
-    .slice(0, TRIES)
-    .map((letter) => [set(hearerOf(rig, light), 'group', letter), ...drive(sender, letter, light)]);
-};
-
-/** First letters that already say what the lights want, then free ones, then any that is on. */
-export function otherLetters(scene: Scene): Candidate[] {
-  const { rig } = scene;
-  const sender = senderIn(scene);
-  const lights = lightsOf(scene);
-  const [first] = lights;
-  if (!sender || !first) return [];
-  const can = lights.map((light) => lettersBetween(rig, sender, hearerOf(rig, light)) ?? []);
-  const letters = lettersOf(rig, sender).filter((letter) => can.every((own) => own.includes(letter)));
-  const said = (letter: string) => sender.settings.groups?.[letter];
-  const { mode, power } = first.settings;
-  const used = lettersInUse(rig, sender);
-  const isOn = (letter: string) => said(letter)?.on === true;
-  const suits = letters.filter(
-    (letter) => isOn(letter) && said(letter)?.mode === mode && said(letter)?.power === power,
-  );
-  const free = letters.filter((letter) => !used.has(letter));
-  const hearers = [...new Set(lights.map((light) => hearerOf(rig, light)))];
-  const moved = (letter: string): Change[] => hearers.map((hearer) => set(hearer, 'group', letter));
-  return [
-    ...suits.slice(0, TRIES).map(moved),
-    ...free.slice(0, TRIES).map((letter) => [...moved(letter), ...drive(sender, letter, first)]),
-    ...letters.filter(isOn).slice(0, TRIES).map(moved),
-  ];
-}
-
-/** The mode or power a sender should tell the group. */
-export const tellGroup: Mend<'power.overwritten' | 'sender.rivals'> = ({ subject, params }) => {
-  const path: GroupPath = groupPath(params.group, params.setting);
-  return [[{ ...set(subject, path, null), to: params.expected } as Change]];
-};
-
-export const groupOn: Mend<'sender.group-off'> = ({ subject, params }) => [
-  [set(subject, groupPath(params.group, 'on'), true)],
-];
 
 /** One of two controllers leaves the other to speak. */
 export const oneController: Mend = ({ subject }) => [
@@ -93,6 +14,13 @@ export const oneController: Mend = ({ subject }) => [
   // A flash that no longer speaks still fires on its shoe; switched off it would leave the picture.
   [set(subject, 'role', isFlash(subject) ? 'local' : 'off')],
 ];
+
+/** The odd sender as its hearers are, or all of them as it is. */
+export function withTheOthers({ rig, subject, params }: Scene<'sender.odd'>): Candidate[] {
+  const { setting, found, expected, hearers } = params;
+  const others = hearers.map((id) => ({ ...set(rig.placed.get(id)!, setting, null), to: found }));
+  return [[{ ...set(subject, setting, null), to: expected }], others];
+}
 
 /** Channels the sender has, those most of its hearers are on already first. */
 export function commonChannels(scene: Scene): Candidate[] {
@@ -143,7 +71,7 @@ export function sameId({ rig, subject, params }: Scene<'hearer.id'>): Candidate[
 }
 
 /** The whole net of a master on a channel that keeps clear of everybody else. */
-function clearChannel(rig: Rig, master: Placed): Candidate[] {
+export function clearChannel(rig: Rig, master: Placed): Candidate[] {
   const isHere = (one: Placed) => one.settings.channel === master.settings.channel;
   const hearers = hearersOf(rig, master).filter(isHere);
   const members = [...new Set([master, ...mastersLike(rig, master).filter(isHere), ...hearers])];
@@ -154,39 +82,11 @@ function clearChannel(rig: Rig, master: Placed): Candidate[] {
 
 export const otherChannel: Mend = ({ rig, subject }) => clearChannel(rig, subject);
 
-/** An ID of our own, or another channel, for every unit of the net at once. */
-function apart(rig: Rig, light: Light): Candidate[] {
-  const hearer = hearerOf(rig, light);
-  return mastersOf(rig, hearer).flatMap((master) => {
-    const members = [...new Set([master, hearer, ...hearersOf(rig, master), ...mastersLike(rig, master)])].filter(
-      (member) => !rig.strangers.has(member.id),
-    );
-    const range = idRange(rig, master);
-    const free = range && members.every((member) => idRange(rig, member)) ? freeId(rig, range) : null;
-    return [
-      ...(free === null ? [] : [members.map((member) => set(member, 'networkId', free))]),
-      ...clearChannel(rig, master),
-    ];
-  });
-}
-
-/** A stray is kept from what sets it off, or, where that is one of ours, taken as meant. */
-export function acceptOrTurnAway({ rig, finding, subject, params }: Scene<'crew.clash'>): Candidate[] {
-  const { firesFor, sees, link } = subject.settings;
-  const rest = (sees ?? []).filter((id) => id !== params.cause);
-  const away = link === 'eye' ? [[set(subject, 'sees', rest)]] : [];
-  const bodies = bodiesOf(finding);
-  if (bodies.some((body) => rig.strangers.has(body))) {
-    return [...away, ...(isFlash(subject) ? apart(rig, subject) : [])];
-  }
-  return [...away, [set(subject, 'firesFor', [...(firesFor ?? []), ...bodies])]];
-}
-
 export const netId: Mend<'crew.no-id' | 'sender.id-range'> = ({ rig, subject }) => {
   const range = idRange(rig, subject);
   const free = range === null ? null : freeId(rig, range);
   if (free === null) return [];
   // A change of ID must reach every hearer of the net at once, also those another body's sender drives.
   const members = new Set([subject, ...hearersOf(rig, subject), ...mastersLike(rig, subject)]);
-  return [[...members].map((member) => set(member, 'networkId', free))];
+  return [[...members].filter((one) => idRange(rig, one) !== null).map((member) => set(member, 'networkId', free))];
 };

@@ -1,4 +1,4 @@
-/** Mends at the camera: the shutter, how it is held, and the pace of a burst. */
+/** Mends at the camera: the shutter, and how it is held. */
 import { fastestLabelAtLeast } from '../measure/stops.ts';
 import { isBody, type Placed } from '../rig/rig.ts';
 import { pulseDecayUs } from '../shot/pulseShape.ts';
@@ -9,9 +9,6 @@ const SLOW_LINK_US = 1500;
 
 /** Time constants after which all but a third of a stop of a pulse is out: 1 - e^-x is 2^(-1/3) at 1.58. */
 const PULSE_OVER_DECAYS = 1.58;
-
-/** A burst shorter than this is no burst. In frames. */
-const LEAST_BURST_FRAMES = 2;
 
 export function flashShutters({ subject }: Scene): Candidate[] {
   if (!isBody(subject)) return [];
@@ -65,13 +62,3 @@ export function slowerShutter(scene: Scene): Candidate[] {
   // Where the pulse is slow, a shutter that only just takes its start in is no good.
   return [...toShutter(subject, Math.max(...late)), ...pastThePulse(scene)];
 }
-
-/** Only as many frames as it keeps up with. */
-export function shorterBurst(scene: Scene<'lamp.heat' | 'lamp.recycling'>): Candidate[] {
-  const { frame } = scene.params;
-  if (frame == null || frame <= LEAST_BURST_FRAMES) return [];
-  return bodiesIn(scene).map((body) => [set(body, 'burstFrames', frame - 1)]);
-}
-
-export const slowerBurst = (scene: Scene<'lamp.recycling'>): Candidate[] =>
-  bodiesIn(scene).map((body) => [set(body, 'secondsBetween', Math.ceil(scene.params.seconds! * 10) / 10)]);

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { DOCUMENT_VERSION } from '../record/documentMigrations.ts';
 import { eventHeadSchema, momentSchema } from '../record/eventSchema.ts';
 import { familySchema } from '../record/familySchema.ts';
-import { faultsOf, type FieldFault } from '../record/fieldFault.ts';
+import { checked, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
 import { onAirSchema } from '../record/onAirSchema.ts';
@@ -96,8 +96,8 @@ const operationSchema = z.strictObject({
 
 /** An operation from outside, or what is wrong with it. */
 export function parseOperation(input: unknown): { operation: Operation } | { faults: FieldFault[] } {
-  const parsed = operationSchema.safeParse(operationUpToDate(input));
-  return parsed.success ? { operation: parsed.data as unknown as Operation } : { faults: faultsOf(parsed.error) };
+  const read = checked(operationSchema, operationUpToDate(input));
+  return read.faults ? { faults: read.faults } : { operation: read.data as unknown as Operation };
 }
 
 /** What is wrong with records as an operation would leave them. */
@@ -106,7 +106,6 @@ export const recordFaults = (records: readonly { on: RecordRef; made: Made | nul
 
 function docFaults(on: RecordRef, doc: AnyDoc): FieldFault[] {
   const place = on.look === undefined ? `${on.kind} ${on.id}` : `${on.id} in ${on.look}`;
-  const parsed = DOC_SCHEMAS[on.kind].safeParse(doc);
-  if (parsed.success) return [];
-  return faultsOf(parsed.error).map(({ path, message }) => ({ path: `${place}: ${path}`, message }));
+  const { faults = [] } = checked<unknown>(DOC_SCHEMAS[on.kind], doc);
+  return faults.map(({ path, message }) => ({ path: `${place}: ${path}`, message }));
 }

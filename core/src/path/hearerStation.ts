@@ -23,6 +23,7 @@ import {
 } from '../rig/net.ts';
 import { fallsAsleep } from '../rig/sleep.ts';
 import { isTrigger, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import { oddSender, type Shared, sharedValue } from '../rig/oddSender.ts';
 import type { Hop } from './hop.ts';
 import type { SignalPath } from './signalPath.ts';
 
@@ -81,13 +82,21 @@ export function followHearer(base: SignalPath, hop: Hop, group: string | null | 
     .check(firmwareCheck(hearer))
     .check(generationCheck(hop))
     .unless(noSuchChannel(hop))
-    .check(channelCheck(hop))
+    .check(unlessOdd(hop, 'channel', channelCheck(hop)))
     .unless(noSuchId(hop))
-    .check(idCheck(hop))
-    .check(pinCheck(hop));
+    .check(unlessOdd(hop, 'networkId', idCheck(hop)))
+    .check(unlessOdd(hop, 'pin', pinCheck(hop)));
   const typicalUs = familyOf(rig, hearer)?.medium === 'optical' ? OPTICAL_LATENCY_US : RADIO_LATENCY_US;
   const delayUs = (radioInUse(sender)?.latencyUs ?? 0) + (radioInUse(hearer)?.latencyUs ?? typicalUs);
   return followSelector(followGroup(path, hop, group).delayed(delayUs), hearer);
+}
+
+/** Where it is the sender that is set otherwise than its hearers, that is what is wrong, and not each of them. */
+function unlessOdd({ rig, sender, hearer }: Hop, setting: Shared, check: Check): Check {
+  const odd = check.holds === false ? oddSender(rig, sender, setting) : null;
+  if (odd === null || odd.agreed !== sharedValue(rig, hearer, setting)) return check;
+  const params = { setting, found: sharedValue(rig, sender, setting), expected: odd.agreed, hearers: odd.hearers };
+  return { holds: false, code: 'sender.odd', subject: sender.id, params };
 }
 
 /** What is said to be told by radio must listen by radio, and likewise by light. */

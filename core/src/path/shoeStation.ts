@@ -151,7 +151,8 @@ export function followPlugs(
   const plugCheck = (plug: string, at: Placed): Check => {
     const socket = at.profile.syncSocket ?? null;
     return {
-      holds: same(plug, socket),
+      // Nothing goes into a socket that is not there, whatever its plug is called.
+      holds: socket === NO_PART ? false : same(plug, socket),
       code: 'foot.socket',
       subject: item.id,
       // A receiver's plugs may be mended at the receiver.

@@ -13,6 +13,16 @@ export interface Change {
 export const isSameValue = (a: SettingValue, b: SettingValue): boolean =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
+/** Whom a light fires for, how the camera is held and how fast it shoots: wanted, and dialled on nothing. */
+const WANTED: ReadonlySet<SettingPath> = new Set(['firesFor', 'attitudes', 'secondsBetween', 'burstFrames']);
+
+/** Whether a setting is of what the crew wants alone, so that to change it is no work. */
+export const isWanted = (setting: SettingPath): boolean => WANTED.has(setting);
+
+/** Whether a change wants something else, a power too: it mends nothing, and is offered apart. docs/model.md, Fixes. */
+export const isWish = ({ setting, from }: Change): boolean =>
+  isWanted(setting) || (setting === 'power' && from != null);
+
 /** Whether a change leaves everything as it is. */
 export const isNoChange = (change: Change): boolean => isSameValue(change.from, change.to);
 

@@ -1,5 +1,7 @@
 /** What is wrong with one field of an input: where it is, and what would be right. */
 import { z } from 'zod';
+import { issueWords } from './issueWords.ts';
+import { didYouMean } from './nearestWord.ts';
 
 export const fieldFaultSchema = z.strictObject({
   /** Where, as `looks[0].units.light-3.channel`. */
@@ -8,17 +10,50 @@ export const fieldFaultSchema = z.strictObject({
 });
 export type FieldFault = z.infer<typeof fieldFaultSchema>;
 
-/** Zod's issues with a path a person can follow; an unknown key is named rather than its parent. */
-export function faultsOf(error: z.ZodError): FieldFault[] {
-  return error.issues.flatMap((issue) => {
+export type Checked<T> = { data: T; faults?: undefined } | { faults: FieldFault[] };
+
+/** An input in the schema's shape, or everything that is wrong with it, each with a path a person can follow. */
+export function checked<T>(schema: z.ZodType<T>, input: unknown): Checked<T> {
+  const result = schema.safeParse(input, { error: issueWords });
+  return result.success ? { data: result.data } : { faults: faultsOf(result.error, schema) };
+}
+
+/** An unknown key is named rather than its parent. */
+const faultsOf = (error: z.ZodError, schema: z.ZodType): FieldFault[] =>
+  error.issues.flatMap((issue) => {
     if (issue.code === 'unrecognized_keys') {
-      return issue.keys.map((key) => ({
-        path: pathText([...issue.path, key]),
-        message: 'is not a known field: remove it or check its spelling',
-      }));
+      const known = fieldsAt(schema, issue.path);
+      return issue.keys.map((key) => {
+        const meant = didYouMean(key, known);
+        const message = `is not a known field${meant === '' ? ': remove it or check its spelling' : meant}`;
+        return { path: pathText([...issue.path, key]), message };
+      });
     }
     return [{ path: pathText(issue.path), message: issue.message }];
   });
+
+/** The fields a schema has at a path; of several kinds of record, those of all. */
+function fieldsAt(schema: z.ZodType, path: readonly PropertyKey[]): string[] {
+  const [first, ...rest] = path;
+  return partsOf(schema).flatMap((part) => {
+    if (part instanceof z.ZodObject) {
+      const shape = part.shape as Readonly<Record<string, z.ZodType>>;
+      if (first === undefined) return Object.keys(shape);
+      const next = shape[String(first)];
+      return next ? fieldsAt(next, rest) : [];
+    }
+    if (first === undefined) return [];
+    if (part instanceof z.ZodArray) return fieldsAt(part.element as z.ZodType, rest);
+    return part instanceof z.ZodRecord ? fieldsAt(part.valueType as z.ZodType, rest) : [];
+  });
+}
+
+/** What a schema is when nothing around it is counted: several where it is one of several. */
+function partsOf(schema: z.ZodType): z.ZodType[] {
+  if (schema instanceof z.ZodOptional || schema instanceof z.ZodNullable || schema instanceof z.ZodDefault)
+    return partsOf(schema.unwrap() as z.ZodType);
+  if (schema instanceof z.ZodUnion) return (schema.options as z.ZodType[]).flatMap(partsOf);
+  return [schema];
 }
 
 export function pathText(path: readonly PropertyKey[]): string {

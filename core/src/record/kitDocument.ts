@@ -1,11 +1,13 @@
 /** The open document: one JSON file with events, families, profiles, units, looks, test fires and what is on the air. See docs/format. */
 import { z } from 'zod';
+import { withEachSwitchedOn } from './declaredOnce.ts';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
 import { eventSchema } from './eventSchema.ts';
 import { familySchema } from './familySchema.ts';
-import { faultsOf, type FieldFault } from './fieldFault.ts';
+import { checked, type FieldFault } from './fieldFault.ts';
 import { lookSchema } from './lookSchema.ts';
 import { type Json, migrate } from './migrate.ts';
+import { didYouMean } from './nearestWord.ts';
 import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
 import { unitReferences } from './settings.ts';
@@ -40,9 +42,9 @@ export type Parsed = { ok: true; document: KitDocument } | { ok: false; faults: 
 export function parseDocument(input: unknown): Parsed {
   const current = upToDate(input);
   if ('faults' in current) return { ok: false, faults: current.faults };
-  const read = withChannels(current.document);
-  const result = documentSchema.safeParse(read.document);
-  if (!result.success) return { ok: false, faults: [...read.faults, ...faultsOf(result.error)] };
+  const read = withChannels(withEachSwitchedOn(current.document));
+  const result = checked(documentSchema, read.document);
+  if (result.faults) return { ok: false, faults: [...read.faults, ...result.faults] };
   if (read.faults.length > 0) return { ok: false, faults: read.faults };
   const faults = brokenReferences(result.data);
   return faults.length > 0 ? { ok: false, faults } : { ok: true, document: result.data };
@@ -66,8 +68,7 @@ function upToDate(input: unknown): { document: unknown } | { faults: FieldFault[
 function brokenReferences(document: KitDocument): FieldFault[] {
   const faults: FieldFault[] = [];
   const need = (path: string, id: string | null | undefined, known: ReadonlySet<string>, what: string) => {
-    if (id != null && !known.has(id))
-      faults.push({ path, message: `names ${what} "${id}", which the document does not hold` });
+    if (id != null && !known.has(id)) faults.push({ path, message: unknownText(what, id, [...known]) });
   };
   const families = uniqueIds('families', document.families, faults);
   const profiles = uniqueIds('profiles', document.profiles, faults);
@@ -105,11 +106,20 @@ function brokenReferences(document: KitDocument): FieldFault[] {
       need(path, id, units, 'unit');
       need(`${path}.family`, settings.family, families, 'family');
       for (const [field, ids] of unitReferences(settings)) {
-        for (const other of ids) need(`${path}.${field}`, other, inLook, 'unit');
+        for (const other of ids) need(`${path}.${field}`, other, inLook, 'unit of the look');
       }
     }
   });
   return faults;
+}
+
+/** So many ids are named as those that are there. */
+const MOST_NAMED = 24;
+
+function unknownText(what: string, id: string, known: readonly string[]): string {
+  const there = known.slice(0, MOST_NAMED).join(', ');
+  const more = known.length > MOST_NAMED ? ` and ${known.length - MOST_NAMED} others` : '';
+  return `names ${what} "${id}", which is not there${didYouMean(id, known) || '.'} ${there === '' ? 'There is none' : `There are ${there}${more}`}`;
 }
 
 function uniqueIds(name: string, records: readonly { id: string }[], faults: FieldFault[]): Set<string> {

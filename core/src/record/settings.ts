@@ -26,9 +26,6 @@ export type SettingPath = Exclude<keyof Settings, 'groups' | 'from'> | GroupPath
 export type PlainSetting = Exclude<SettingPath, GroupPath | PairPath>;
 export type SettingValue = Exclude<Settings[keyof Settings], Settings['groups' | 'from']> | Pair | null | undefined;
 
-/** Settings that are the crew's wish rather than dialled on a unit: to want less is no work, and mends nothing. */
-export const INTENTIONS: ReadonlySet<SettingPath> = new Set(['firesFor']);
-
 const GROUP_PATH = new RegExp(`^groups\\.([A-Z])\\.(${GROUP_FIELDS.join('|')})$`);
 
 /** The letter and the field of a group's path; null for any other setting. */

@@ -1,6 +1,7 @@
 /** Channels written into a document as the switches of a unit stand, and read as the channel they set. */
 import { z } from 'zod';
 import { FIRST_CHANNEL, numberOf } from '../measure/switchPattern.ts';
+import { declaredOnce } from './declaredOnce.ts';
 import type { FieldFault } from './fieldFault.ts';
 import { idSchema } from './fieldShapes.ts';
 import { lookSchema, settingsSchema } from './lookSchema.ts';
@@ -10,8 +11,9 @@ const switchesSchema = z
   .string()
   .regex(/^(on|off)( (on|off)){0,7}$/, 'write the switches as "on off on off", the first one first');
 
-/** A look as it may be written: `switches` in the place of `channel`. */
+/** A look as it may be written: `switches` in the place of `channel`, and what is true of all its units said once. */
 export const writtenLookSchema = lookSchema.extend({
+  ...declaredOnce,
   units: z.record(idSchema, settingsSchema.extend({ switches: switchesSchema.nullish() })),
 });
 

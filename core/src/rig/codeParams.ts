@@ -36,6 +36,14 @@ export interface Overruled {
   stopsOff?: number;
 }
 
+/** What a sender is set to against what its hearers agree on. */
+interface Odd {
+  setting: 'channel' | 'networkId' | 'pin';
+  found: number | null;
+  expected: number;
+  hearers: readonly string[];
+}
+
 /** A signal that comes through in part of the shots: `carried` is their share, null where nobody can say. */
 interface Weakened {
   carried?: Num;
@@ -131,6 +139,8 @@ export interface CodeParams {
   'sender.role': { role: Text };
   'sender.channel-range': { channel: Num; from: Num; to: Num };
   'sender.id-range': { networkId: Num; from: Num; to: Num };
+  /** Its hearers agree with each other on what is expected, and not with it. */
+  'sender.odd': Odd;
   'sender.group-range': Letter;
   'sender.group-off': Letter;
   'sender.rivals': Overruled & { rival: string };

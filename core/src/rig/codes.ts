@@ -28,6 +28,7 @@ export const CODES = {
   'sender.role': { severity: 'B', stage: 'sender' },
   'sender.channel-range': { severity: 'B', stage: 'sender' },
   'sender.id-range': { severity: 'B', stage: 'sender' },
+  'sender.odd': { severity: 'B', stage: 'sender' },
   'sender.group-range': { severity: 'B', stage: 'sender' },
   'sender.group-off': { severity: 'B', stage: 'sender' },
   'sender.rivals': { severity: 'D', stage: 'sender' },

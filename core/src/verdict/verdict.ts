@@ -7,12 +7,12 @@ import { clearChannels } from '../rig/emitters.ts';
 import { idRange, mastersOf } from '../rig/net.ts';
 import { meantFor } from '../rig/meantFor.ts';
 import { type Body, hearerOf, type Light, radioInUse, type Rig } from '../rig/rig.ts';
+import { burstOf } from '../shot/burst.ts';
 import { contactTime, edgeAsHeld, frontContact, isOverSync, litShare } from '../shot/curtain.ts';
 import { type FrameLoss, frameLossOf, isSeen, popsInside, SEEN_STOPS } from '../shot/frameLoss.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
 import { paceOf } from '../shot/pace.ts';
 import { popsOf } from '../shot/pulseShape.ts';
-import { cellsFactor, firstMissed, firstTooHot, recycleSeconds } from '../shot/recycle.ts';
 
 export const VERDICTS = [
   'in-sync',
@@ -173,20 +173,9 @@ function burstVerdict(rig: Rig, body: Body, run: LightRun): Pick<Verdict, 'verdi
   const pace = paceOf(rig, light, body);
   if (pace === null) return right;
   const { between, frames } = pace;
-  const power = run.delivery?.power ?? null;
   const notReady = (fault: Fault) => ({ verdict: 'not-ready' as const, faults: [fault], unknown: [] });
   const about = { subject: light.id };
-  const hot = frames === null ? null : firstTooHot(light, power, frames);
-  const seconds = recycleSeconds(light, power);
-  // Metering may ask for full power, so the longest charge counts.
-  const { most } = seconds;
-  const full = light.profile.recycle?.full;
-  const missed =
-    most === null || most <= between
-      ? null
-      : frames === null
-        ? 2
-        : firstMissed(power, full! * cellsFactor(light), between, frames);
+  const { missed, hot, recycle } = burstOf(light, pace, run.delivery?.power ?? null);
   if (hot !== null && (missed === null || hot <= missed)) {
     const { fullPops, restSeconds } = light.profile.heat!;
     const params = { light: light.id, frame: hot, pops: fullPops ?? null, restSeconds: restSeconds ?? null };
@@ -194,10 +183,10 @@ function burstVerdict(rig: Rig, body: Body, run: LightRun): Pick<Verdict, 'verdi
   }
   if (missed !== null) {
     const { cells = null } = light.settings;
-    const params = { light: light.id, seconds: most, between, cells, frame: frames && missed };
+    const params = { light: light.id, seconds: recycle.most, between, cells, frame: frames && missed };
     return notReady({ ...about, code: 'lamp.recycling', params });
   }
-  return most === null ? { verdict: 'unknown', faults: [], unknown: seconds.unknown } : right;
+  return recycle.most === null ? { verdict: 'unknown', faults: [], unknown: recycle.unknown } : right;
 }
 
 /** The step that stopped the signal, or for an eye what it did not see. */

@@ -1,7 +1,7 @@
 /** What is said of what works and is still worth a word. */
 import { stopsLabel } from '../measure/stops.ts';
 import type { FieldPath } from '../rig/check.ts';
-import { list, type Reasons, text } from './saying.ts';
+import { counted, list, type Reasons, text } from './saying.ts';
 import { settingName } from './settingWords.ts';
 
 export const ADVICE = {
@@ -41,7 +41,7 @@ export const ADVICE = {
   }),
   'advice.sleep-short': (p, me) => ({
     gap: `sleeps after ${text(p.minutes)} min`,
-    why: `${me} falls asleep after ${text(p.minutes)} minutes and its sender cannot wake it.`,
+    why: `${me} falls asleep after ${counted(p.minutes, 'minute')} and its sender cannot wake it.`,
   }),
   'advice.zoom-auto': (_, me) => ({
     gap: 'zooms by itself',
@@ -82,7 +82,7 @@ export const ADVICE = {
   }),
   'caution.heat': (p, me) => ({
     gap: 'gets hot at this power',
-    why: `${me} must rest after ${text(p.pops)} full pops in a row${p.rest == null ? '' : `, for ${text(p.rest)} s`}. Keep it clear of fabric.`,
+    why: `${me} must rest after ${counted(p.pops, 'full pop')} in a row${p.rest == null ? '' : `, for ${text(p.rest)} s`}. Keep it clear of fabric.`,
   }),
   'caution.trip': (_, me) => ({
     gap: 'a cable to trip over',

@@ -1,6 +1,6 @@
 /** Why a signal fails at the body, on its shoe or at the sender. */
 import { list, type Reasons, text, versions } from './saying.ts';
-import { said } from './settingWords.ts';
+import { listed, said, settingValue } from './settingWords.ts';
 
 export const BODY_AND_SENDER = {
   'body.silent-shutter': (p, me) => ({
@@ -81,7 +81,7 @@ export const BODY_AND_SENDER = {
       p.needed != null
         ? `${me} can be master only from firmware ${text(p.needed)} on; it has ${text(p.found)}.`
         : p.body != null
-          ? `Nothing on ${names.unit(p.body)} speaks to it.`
+          ? `No sender on ${names.unit(p.body)} speaks the family that is listened to.`
           : `${me} has no radio that can be master.`,
   }),
   'sender.off': (_, me) => ({
@@ -113,6 +113,14 @@ export const BODY_AND_SENDER = {
       ['range', `${text(p.from)} to ${text(p.to)}`],
     ],
   }),
+  'sender.odd': (p, me, names) => ({
+    gap: `${said(p.setting, p.found, names)}, its lights ${settingValue(p.setting, p.expected, names)}`,
+    why: `${listed(p.hearers, names)} agree on ${said(p.setting, p.expected, names)}. ${me} is on ${settingValue(p.setting, p.found, names)}, so they hear nothing: the sender is the odd one out.`,
+    evidence: [
+      [me, said(p.setting, p.found, names)],
+      [listed(p.hearers, names), said(p.setting, p.expected, names)],
+    ],
+  }),
   'sender.group-range': (p, me, names) => ({
     gap: `sender has no group ${text(p.group)}`,
     why: `${names.unit(p.hearer)} listens for group ${text(p.group)}; ${me} can only speak to ${list(p.letters)}.`,
@@ -139,11 +147,11 @@ export const BODY_AND_SENDER = {
     evidence: [['cells', 'flat']],
   }),
   'sender.rivals': (p, me, names) => ({
-    gap: 'two controllers disagree',
-    why: `${me} and ${names.unit(p.rival)} share a channel and ID and tell group ${text(p.group)} different things. The last to speak wins, and that may be ${me}.`,
+    gap: 'two senders disagree',
+    why: `${me} and ${names.unit(p.rival)} share a channel and ID and tell group ${text(p.group)} different things: ${settingValue(p.setting, p.found, names, p.light)} and ${settingValue(p.setting, p.expected, names, p.light)}. The last to speak wins, and that may be ${me}.`,
     evidence: [
-      [me, said(p.setting, p.found, names)],
-      [names.unit(p.rival), said(p.setting, p.expected, names)],
+      [me, said(p.setting, p.found, names, p.light)],
+      [names.unit(p.rival), said(p.setting, p.expected, names, p.light)],
     ],
   }),
 } satisfies Partial<Reasons>;

@@ -1,5 +1,5 @@
 /** What is said on cards: what to dial in the unit's own scale, what changed since, and what to mind. */
-import { type PowerDial, powerOnDial, stopsLabel } from '../measure/stops.ts';
+import { powerOnDial, stopsLabel } from '../measure/stops.ts';
 import type { CardLine, CardSetting } from '../cards/cardLines.ts';
 import { type Card, type CardNote, leftOn, linesIn } from '../cards/cards.ts';
 import type { FirstCheck } from '../cards/firstCheck.ts';
@@ -8,7 +8,7 @@ import type { Profile } from '../record/profile.ts';
 import { groupPartsOf } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Placed } from '../rig/rig.ts';
-import { listed, type Names, settingName, settingValue } from './settingWords.ts';
+import { dialOf, listed, type Names, settingName, settingValue } from './settingWords.ts';
 
 /** How to reach a setting on a model, in the crew's own words: a sender's `groups.C.power` is its power. Null where nobody wrote it. */
 export function howToOf(profile: Profile, setting: string): string | null {
@@ -24,17 +24,13 @@ export function lineName(setting: CardSetting): string {
   return name.charAt(0).toUpperCase() + name.slice(1);
 }
 
-/** A sender shows its groups' powers as fractions; a flash its own as its model does. */
-const dialOf = ({ profile }: Placed): PowerDial =>
-  profile.kind === 'flash' ? profile.power : { scale: 'fraction' as const };
-
 /** A value as it is read on the unit: "1/8, −3 stops", "11", "off". */
 export function lineValue(placed: Placed, setting: CardSetting, value: unknown, names: Names): string {
   if (setting === 'reset') return value === true ? 'to factory settings' : 'not reset';
   if (value == null) return 'not planned';
   const field = groupPartsOf(setting)?.field ?? setting;
   if (field !== 'power') return settingValue(setting as FieldPath, value, names);
-  const shown = powerOnDial(value as number, dialOf(placed));
+  const shown = powerOnDial(value as number, dialOf(placed.profile));
   const stops = `${stopsLabel(value as number)} stops`;
   return shown === null ? stops : `${shown} (${stops})`;
 }

@@ -2,11 +2,11 @@
  * What is said of a finding: what will be seen, why, the five words at the gap, and the values that disagree.
  * Written for a person in a dark room. The core hands over codes and values; nothing else words them.
  */
-import { stopsLabel } from '../measure/stops.ts';
 import type { Fault } from '../rig/check.ts';
-import type { Code } from '../rig/codes.ts';
+import { type Code, type Stage, stageOf } from '../rig/codes.ts';
 import type { Finding } from '../verdict/finding.ts';
 import { reasonOf } from './findingReasons.ts';
+import { stopsCounted } from './saying.ts';
 import { listed, type Names } from './settingWords.ts';
 
 export interface FindingText {
@@ -29,7 +29,7 @@ type Seen<C extends Code> = (sufferers: Sufferers, finding: Finding<C>) => strin
 const stayDark = ({ who, verb }: Sufferers): string => `${who} ${verb('stays', 'stay')} dark.`;
 const unmetered = ({ who, verb }: Sufferers): string => `${who} ${verb('fires', 'fire')}, but unmetered.`;
 const wrongPower = ({ who, verb }: Sufferers, finding: Finding): string =>
-  `${who} ${verb('fires', 'fire')} at the wrong power${offBy(finding)}.`;
+  `${who} ${verb('fires', 'fire')} ${offBy(finding) ?? 'at the wrong power'}.`;
 const tooEarly = ({ who, verb }: Sufferers): string =>
   `${who} ${verb('fires', 'fire')} too early and ${verb('leaves', 'leave')} the picture dark.`;
 const darkBar = ({ who, verb }: Sufferers): string => `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
@@ -115,13 +115,14 @@ function whatIsSeen<C extends Code>(finding: Finding<C>, names: Names): string {
   if (finding.severity === 'D' && carried !== undefined) return inSomeShots(sufferers, carried);
   const seen: Seen<C> | undefined = SEEN[finding.code];
   if (seen) return seen(sufferers, finding);
-  return finding.severity === 'A' ? `${sufferers.who}: worth a word.` : stayDark(sufferers);
+  return finding.severity === 'A' ? `Concerns ${sufferers.who}.` : stayDark(sufferers);
 }
 
-const offBy = (finding: Finding): string =>
-  'stopsOff' in finding.params && finding.params.stopsOff !== undefined
-    ? `, ${stopsLabel(finding.params.stopsOff)} stops off`
-    : '';
+/** "2 stops too bright"; null where nobody can say by how much. */
+function offBy({ params }: Finding): string | null {
+  const off = 'stopsOff' in params ? params.stopsOff : undefined;
+  return off == null ? null : `${stopsCounted(off)} too ${off > 0 ? 'bright' : 'dark'}`;
+}
 
 export function findingText(finding: Finding, names: Names): FindingText {
   const say = reasonOf(finding, names);
@@ -135,6 +136,21 @@ export function findingText(finding: Finding, names: Names): FindingText {
 
 /** What is written at the gap of one light's line. */
 export const gapText = (fault: Fault, names: Names): string => reasonOf(fault, names).gap;
+
+const STATIONS: Readonly<Record<Stage, string>> = {
+  body: 'at the camera',
+  shoe: 'on the shoe',
+  sender: 'at the sender',
+  air: 'in the air',
+  hearer: 'where it is received',
+  foot: 'at the foot',
+  lamp: 'at the lamp',
+  frame: 'at the shutter',
+};
+
+/** Where a light's signal was lost, and at which other unit: "lost at the sender, Sender 1". */
+export const lostText = ({ code, subject }: Fault, light: string, names: Names): string =>
+  `lost ${STATIONS[stageOf(code)]}${subject === light ? '' : `, ${names.unit(subject)}`}`;
 
 /** Why a fault is one, in a sentence. */
 export const whyText = (fault: Fault, names: Names): string => reasonOf(fault, names).why;

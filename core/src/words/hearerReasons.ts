@@ -1,7 +1,7 @@
 /** Why a signal fails in the air, at what should hear it, or between that and the flash. */
 import type { Reason, Reasons } from './saying.ts';
 import { abilityWord, list, milliseconds, pair, text, versions } from './saying.ts';
-import { listed, said, settingValue } from './settingWords.ts';
+import { enumerated, listed, said, settingValue } from './settingWords.ts';
 
 /** A number none of those its model has. */
 const noSuch = (what: string, p: { found: number | null; from?: number; to?: number }, me: string): Reason => ({
@@ -17,6 +17,18 @@ const noSuch = (what: string, p: { found: number | null; from?: number; to?: num
 const byBounce = (p: { bounce?: boolean }): string =>
   p.bounce === true ? ', by a bounce, which takes about two thirds of the reach and nearly all of it in sun' : '';
 
+/** What a role is needed for. */
+const ROLE_NEEDED = {
+  local: 'To fire on a shoe, a receiver or a cable',
+  remote: 'To hear a sender',
+  eye: 'To answer another flash',
+} as const;
+
+const verbFor = (ids: readonly string[], one: string, more: string): string => (ids.length === 1 ? one : more);
+
+const switchesText = (differing: readonly string[]): string =>
+  `${differing.length === 1 ? 'switch' : 'switches'} ${enumerated(differing)}`;
+
 export const HEARER = {
   'hearer.off': (_, me) => ({ gap: 'it is off', why: `${me} is switched off.`, evidence: [['power switch', 'off']] }),
   'hearer.role': (p, me) =>
@@ -28,7 +40,7 @@ export const HEARER = {
         }
       : {
           gap: `role ${text(p.role)}, not ${text(p.wanted)}`,
-          why: `${me} is set ${text(p.role)}; on this link it must be ${text(p.wanted)}.`,
+          why: `${me} is in the role ${text(p.role)}. ${ROLE_NEEDED[p.wanted]} it must be in the role ${p.wanted}.`,
           evidence: [
             ['role', text(p.role)],
             ['wanted', text(p.wanted)],
@@ -95,8 +107,8 @@ export const HEARER = {
           ...pair('channel', p, me, names),
         },
   'hearer.dip': (p, me, names) => ({
-    gap: `switch ${list(p.differing)} set wrong`,
-    why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(p.sender)} is on ${text(p.expected)}. Flip switch ${list(p.differing)}.`,
+    gap: `flip ${switchesText(p.differing)}`,
+    why: `The switches of ${me} make channel ${text(p.found)}; ${names.unit(p.sender)} is on ${text(p.expected)}. Flip ${switchesText(p.differing)}.`,
     ...pair('channel', p, me, names),
   }),
   'hearer.id': (p, me, names) =>
@@ -119,7 +131,7 @@ export const HEARER = {
         }
       : {
           gap: `nobody drives group ${text(p.group)}`,
-          why: `${me} is set to group ${text(p.group)}, a letter no master drives.`,
+          why: `${me} is set to group ${text(p.group)}, a letter that no sender drives.`,
           evidence: [
             ['group', text(p.group)],
             ['driven', list(p.letters)],
@@ -164,7 +176,7 @@ export const HEARER = {
   }),
   'eye.waits-for-second': (p, me, names) => ({
     gap: 'waits for a second pulse',
-    why: `${me} lets one pulse pass and waits for the next, but ${listed(p.seen, names) || 'what it sees'} gives only one.`,
+    why: `${me} lets one pulse pass and waits for the next, but ${listed(p.seen, names) || 'what it sees'} ${p.seen.length > 1 ? 'together give' : 'gives'} only one.`,
     evidence: [
       ['eye', 'S2'],
       ['pulses seen', '1'],
@@ -177,7 +189,7 @@ export const HEARER = {
       why:
         sees.length === 0
           ? `No light is in view of ${me}.`
-          : `${listed(sees, names)}, which ${me} watches, stays dark.`,
+          : `${listed(sees, names)}, which ${me} watches, ${verbFor(sees, 'stays', 'stay')} dark.`,
       evidence: [['in view', sees.length === 0 ? 'none' : listed(sees, names)]],
     };
   },

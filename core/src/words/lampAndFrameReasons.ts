@@ -5,10 +5,11 @@ import {
   edgeText,
   milliseconds,
   percent,
+  counted,
   positionWord,
   type Reasons,
   seconds,
-  stopsText,
+  powerOf,
   text,
 } from './saying.ts';
 import { said, settingValue } from './settingWords.ts';
@@ -22,19 +23,19 @@ export const LAMP_AND_FRAME = {
     gap: `no ${abilityWord(p.ability)} here`,
     why: `${me} has no ${abilityWord(p.ability)} ${positionWord(p.position)}.`,
   }),
-  'lamp.multi-limit': (p, me) => ({
+  'lamp.multi-limit': (p, me, names) => ({
     gap: 'beyond its multi limits',
-    why: `${me} refuses ${text(p.pops)} pops at ${text(p.hz)} a second and ${stopsText(p.power)} stops: at most ${text(p.mostPops)} at ${text(p.mostHz)} a second and ${stopsText(p.mostPower)} stops.`,
+    why: `${me} refuses ${text(p.pops)} pops at ${text(p.hz)} a second and power ${powerOf(p.light, p.power, names)}: at most ${text(p.mostPops)} at ${text(p.mostHz)} a second and power ${powerOf(p.light, p.mostPower, names)}.`,
     evidence: [
-      ['wanted', `${text(p.pops)} at ${text(p.hz)} Hz, ${stopsText(p.power)}`],
-      ['at most', `${text(p.mostPops)} at ${text(p.mostHz)} Hz, ${stopsText(p.mostPower)}`],
+      ['wanted', `${text(p.pops)} at ${text(p.hz)} Hz, ${powerOf(p.light, p.power, names)}`],
+      ['at most', `${text(p.mostPops)} at ${text(p.mostHz)} Hz, ${powerOf(p.light, p.mostPower, names)}`],
     ],
   }),
   'lamp.heat': (p, me) => ({
     gap: p.frame == null ? 'shut down from heat' : `too hot from frame ${text(p.frame)} on`,
     why:
       p.frame != null
-        ? `${me} bears ${text(p.pops)} full pops in a row; frame ${text(p.frame)} of this burst is beyond that${p.restSeconds == null ? '' : `, and it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`
+        ? `${me} bears ${counted(p.pops, 'full pop')} in a row; frame ${text(p.frame)} of this burst is beyond that${p.restSeconds == null ? '' : `, and it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`
         : `${me} was noted too hot to fire${p.restSeconds == null ? '' : `: it must rest for ${text(p.restSeconds)} s`}. Obey the pause.`,
   }),
   'lamp.recycling': (p, me) => ({
@@ -45,20 +46,20 @@ export const LAMP_AND_FRAME = {
       ['between frames', seconds(p.between)],
     ],
   }),
-  'lamp.power-floor': (p, me) => ({
-    gap: `cannot go below ${stopsLabel(p.limit)}`,
-    why: `${me} goes down to ${stopsLabel(p.limit)} stops; ${stopsLabel(p.wanted)} is wanted.`,
+  'lamp.power-floor': (p, me, names) => ({
+    gap: `cannot go below ${powerOf(p.light, p.limit, names)}`,
+    why: `${me} goes down to ${powerOf(p.light, p.limit, names)}; ${powerOf(p.light, p.wanted, names)} is wanted.`,
     evidence: [
-      ['wanted', stopsLabel(p.wanted)],
-      ['lowest', stopsLabel(p.limit)],
+      ['wanted', powerOf(p.light, p.wanted, names)],
+      ['lowest', powerOf(p.light, p.limit, names)],
     ],
   }),
-  'lamp.power-ceiling': (p, me) => ({
-    gap: `cannot go above ${stopsLabel(p.limit)}`,
-    why: `${me} goes up to ${stopsLabel(p.limit)} stops; ${stopsLabel(p.wanted)} is wanted.`,
+  'lamp.power-ceiling': (p, me, names) => ({
+    gap: `cannot go above ${powerOf(p.light, p.limit, names)}`,
+    why: `${me} goes up to ${powerOf(p.light, p.limit, names)}; ${powerOf(p.light, p.wanted, names)} is wanted.`,
     evidence: [
-      ['wanted', stopsLabel(p.wanted)],
-      ['highest', stopsLabel(p.limit)],
+      ['wanted', powerOf(p.light, p.wanted, names)],
+      ['highest', powerOf(p.light, p.limit, names)],
     ],
   }),
   'frame.over-sync': (p, me) => ({
@@ -82,19 +83,19 @@ export const LAMP_AND_FRAME = {
     why: `The link of ${me} carries no power: walk to it to change it.`,
   }),
   'power.overwritten': (p, me, names) => ({
-    gap: `sender says ${settingValue(p.setting, p.found, names)}`,
-    why: `${me} tells group ${text(p.group)} ${said(p.setting, p.found, names)}; ${names.unit(p.light)} should have ${settingValue(p.setting, p.expected, names)}. The sender wins at every frame.`,
+    gap: `sender says ${settingValue(p.setting, p.found, names, p.light)}`,
+    why: `${me} tells group ${text(p.group)} ${said(p.setting, p.found, names, p.light)}; ${names.unit(p.light)} should have ${settingValue(p.setting, p.expected, names, p.light)}. The sender wins at every frame.`,
     evidence: [
-      ['wanted', said(p.setting, p.expected, names)],
-      [me, said(p.setting, p.found, names)],
+      ['wanted', said(p.setting, p.expected, names, p.light)],
+      [me, said(p.setting, p.found, names, p.light)],
     ],
   }),
   'power.shared-group': (p, me, names) => ({
     gap: `shares group ${text(p.group)}`,
-    why: `Group ${text(p.group)} has one power, and another light in it needs what ${me} says. ${names.unit(p.light)} wants ${settingValue('power', p.expected, names)}.`,
+    why: `Group ${text(p.group)} has one power, and another light in it needs what ${me} says. ${names.unit(p.light)} wants ${settingValue('power', p.expected, names, p.light)}.`,
     evidence: [
-      ['wanted', settingValue('power', p.expected, names)],
-      [`group ${text(p.group)}`, settingValue('power', p.found, names)],
+      ['wanted', settingValue('power', p.expected, names, p.light)],
+      [`group ${text(p.group)}`, settingValue('power', p.found, names, p.light)],
     ],
   }),
   'crew.clash': (p, me, names) => ({
@@ -140,12 +141,12 @@ export const LAMP_AND_FRAME = {
     gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
     why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(p.by)}.`,
   }),
-  'power.dialled': (p, me) => ({
-    gap: `dialled to ${stopsLabel(p.dialled)}`,
-    why: `${stopsLabel(p.dialled)} stops are dialled on ${me}; ${stopsLabel(p.wanted)} is wanted, and no sender sets it.`,
+  'power.dialled': (p, me, names) => ({
+    gap: `dialled to ${powerOf(p.light, p.dialled, names)}`,
+    why: `${powerOf(p.light, p.dialled, names)} is dialled on ${me}; ${powerOf(p.light, p.wanted, names)} is wanted, and no sender sets it.`,
     evidence: [
-      ['wanted', stopsLabel(p.wanted)],
-      ['dialled', stopsLabel(p.dialled)],
+      ['wanted', powerOf(p.light, p.wanted, names)],
+      ['dialled', powerOf(p.light, p.dialled, names)],
     ],
   }),
   'power.local-trim': (p, me) => ({
@@ -156,8 +157,8 @@ export const LAMP_AND_FRAME = {
     gap: 'compensation at its limit',
     why: `${me} takes ${text(p.limit)} stops of compensation; ${stopsLabel(Math.abs(Number(p.over)))} more are dialled in.`,
   }),
-  'power.rounded': (p, me) => ({
-    gap: `rounds to ${stopsLabel(p.rounded)}`,
-    why: `${me} cannot be set to ${Number(p.wanted).toFixed(2)} stops: its nearest step is ${stopsLabel(p.rounded)}.`,
+  'power.rounded': (p, me, names) => ({
+    gap: `rounds to ${powerOf(p.light, p.rounded, names)}`,
+    why: `${me} cannot be set to ${Number(p.wanted).toFixed(2)} stops below full: its nearest step is ${powerOf(p.light, p.rounded, names)}.`,
   }),
 } satisfies Partial<Reasons>;

@@ -18,7 +18,15 @@ export type Reasons = { [C in Code]: ReasonFor<C> };
 
 export const text = (value: string | number | null | undefined, otherwise = 'not recorded'): string =>
   value == null ? otherwise : String(value);
-export const stopsText = (stops: number | null): string => (stops === null ? 'not recorded' : stopsLabel(stops));
+/** A power on the scale of the light that should have it. */
+export const powerOf = (light: string | undefined, stops: number | null, names: Names): string =>
+  stops === null ? 'not recorded' : light === undefined ? `${stopsLabel(stops)} stops` : names.power(light, stops);
+/** A count of stops without its sign: "1⅓ stops", "one stop". */
+export const stopsCounted = (stops: number): string =>
+  Math.abs(stops) === 1 ? 'one stop' : `${stopsLabel(Math.abs(stops)).replace('+', '')} stops`;
+/** "1 full pop", "30 full pops". */
+export const counted = (count: number | null | undefined, what: string): string =>
+  `${text(count)} ${what}${count === 1 ? '' : 's'}`;
 export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
 export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
 /** Where the dark part of a picture lies as it is held. */

@@ -1,6 +1,7 @@
 /** Names and values of settings and fields as people say them. */
 import { HAND } from '../measure/newId.ts';
-import { stopsLabel } from '../measure/stops.ts';
+import { type PowerDial, powerOnDial, stopsLabel } from '../measure/stops.ts';
+import type { Profile } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import type { PairField } from '../record/settingTerms.ts';
 import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath } from '../record/settings.ts';
@@ -10,6 +11,8 @@ import type { FieldPath } from '../rig/check.ts';
 export interface Names {
   unit(id: string): string;
   family(id: string): string;
+  /** A power in stops below full as that unit's own display writes it. */
+  power(unit: string, stops: number): string;
 }
 
 const SETTING_NAMES: Readonly<Record<PlainSetting, string>> & Readonly<Record<string, string>> = {
@@ -219,11 +222,22 @@ const YES_NO: Readonly<Record<string, readonly [string, string]>> = {
 const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
 const wordFor = (value: string): string => WORDS[value] ?? value;
 
-export function settingValue(path: FieldPath, value: unknown, names: Names): string {
+/** A sender shows its groups' powers as fractions; a flash its own as its model does. */
+export const dialOf = (profile: Profile): PowerDial =>
+  profile.kind === 'flash' ? profile.power : { scale: 'fraction' };
+
+/** A power as a model's display writes it; in stops where the model is not known, or its scale is not. */
+export function powerText(profile: Profile | undefined, stops: number): string {
+  return (profile && powerOnDial(stops, dialOf(profile))) ?? `${stopsLabel(stops)} stops`;
+}
+
+/** @param unit on whose scale a power is said; without it stops are. */
+export function settingValue(path: FieldPath, value: unknown, names: Names, unit?: string): string {
   if (value == null) return meantWhenLeftOut(path) ?? 'not recorded';
   const field = groupPartsOf(path)?.field ?? pairPartsOf(path)?.field ?? path;
   if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
-  if (field === 'power' || field === 'dialledPower') return `${stopsLabel(value as number)} stops`;
+  if (field === 'power' || field === 'dialledPower')
+    return unit === undefined ? `${stopsLabel(value as number)} stops` : names.power(unit, value as number);
   if (field === 'networkId') return value === 0 ? 'off' : String(value);
   if (field === 'walkSeconds' || field === 'secondsBetween') return `${String(value)} s`;
   if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
@@ -249,13 +263,48 @@ const pairValue = (pair: object, names: Names): string =>
     .join(', ');
 
 /** A number with its setting, as said aloud: "channel 11", "ID off". */
-export const said = (path: FieldPath, value: unknown, names: Names): string =>
-  `${settingName(path, names)} ${settingValue(path, value, names)}`;
+export const said = (path: FieldPath, value: unknown, names: Names, unit?: string): string =>
+  `${settingName(path, names)} ${settingValue(path, value, names, unit)}`;
 
-/** "Light 3", "Lights 3 and 5", "Lights 1, 2 and 4 more". */
+/** So many labels are said one by one; more are drawn together where they are numbered: "Light 1 to 4 and Light 6". */
+const MOST_SPELT = 3;
+/** A run of numbers at least so long is drawn together. */
+const LEAST_RUN = 3;
+
+/** Every one of them by its label: "Light 3", "Light 3 and Light 5", "Light 1 to 4 and Eye". */
 export function listed(ids: readonly string[], names: Names): string {
   const labels = ids.map((id) => names.unit(id));
-  if (labels.length <= 2) return labels.join(' and ');
-  if (labels.length === 3) return `${labels[0]}, ${labels[1]} and ${labels[2]}`;
-  return `${labels[0]}, ${labels[1]} and ${labels.length - 2} more`;
+  return enumerated(labels.length <= MOST_SPELT ? labels : withRuns(labels));
 }
+
+/** "1", "1 and 2", "1, 2 and 3". */
+export const enumerated = (parts: readonly string[]): string =>
+  parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)!}`;
+
+/** Labels that end in one number after the other, as one. */
+function withRuns(labels: readonly string[]): string[] {
+  const byStem = new Map<string, number[]>();
+  const plain = labels.filter((label) => {
+    const match = /^(.*\D)([1-9]\d{0,5})$/.exec(label);
+    if (!match) return true;
+    byStem.set(match[1]!, [...(byStem.get(match[1]!) ?? []), Number(match[2])]);
+    return false;
+  });
+  const runs = [...byStem].flatMap(([stem, numbers]) => runsOf(numbers).map(([from, to]) => runText(stem, from, to)));
+  return [...runs.flat(), ...plain];
+}
+
+function runsOf(numbers: readonly number[]): [number, number][] {
+  const runs: [number, number][] = [];
+  for (const number of [...numbers].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last && last[1] === number - 1) last[1] = number;
+    else runs.push([number, number]);
+  }
+  return runs;
+}
+
+const runText = (stem: string, from: number, to: number): string[] =>
+  to - from + 1 >= LEAST_RUN
+    ? [`${stem}${from} to ${to}`]
+    : Array.from({ length: to - from + 1 }, (_, index) => `${stem}${from + index}`);

@@ -1,7 +1,7 @@
 /** What is said of fixes, verdicts and lines; findingWording.ts says findings. All wording is in these two. */
 import { HAND } from '../measure/newId.ts';
 import { stopsLabel } from '../measure/stops.ts';
-import type { PairField } from '../record/settingTerms.ts';
+import type { LINKS, PairField } from '../record/settingTerms.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
 import type { Change } from '../record/change.ts';
@@ -11,8 +11,9 @@ import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
 import { otherCrewId } from '../rig/otherCrews.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
-import { gapText } from './findingWording.ts';
-import { listed, type Names, said, settingName, settingValue } from './settingWords.ts';
+import { gapText, lostText } from './findingWording.ts';
+import { stopsCounted } from './saying.ts';
+import { listed, type Names, powerText, settingName, settingValue } from './settingWords.ts';
 
 /** @param onAir other crews by their names, where the words may be about them. */
 export function namesOf(kit: Kit | KitIndex, onAir: readonly OnAir[] = []): Names {
@@ -21,6 +22,7 @@ export function namesOf(kit: Kit | KitIndex, onAir: readonly OnAir[] = []): Name
   return {
     unit: (id) => index.units.get(id)?.label ?? crews.get(id) ?? 'a unit no longer in the kit',
     family: (id) => index.families.get(id)?.name ?? 'an unknown family',
+    power: (id, stops) => powerText(index.profiles.get(index.units.get(id)?.profile ?? ''), stops),
   };
 }
 
@@ -29,7 +31,13 @@ export function lineSentence(line: SignalLine, names: Names): string {
   const { purpose, place } = line.light.settings;
   const who = [names.unit(line.light.id), purpose, place].filter(Boolean).join(', ');
   const gap = line.fault ? `: ${gapText(line.fault, names)}` : '';
-  return `${who}. ${sentenceCase(verdictText(line.verdict))}${gap}.`;
+  return `${who}. ${sentenceCase(whereText(line.verdict, names))}${gap}.`;
+}
+
+/** A verdict, and where the signal was lost: "silent, lost at the sender, Sender 1". */
+export function whereText(verdict: Verdict, names: Names): string {
+  const lost = verdict.verdict === 'silent' || verdict.verdict === 'unmetered' ? verdict.faults[0] : undefined;
+  return lost ? `${verdictText(verdict)}, ${lostText(lost, verdict.unit, names)}` : verdictText(verdict);
 }
 
 const sentenceCase = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
@@ -41,6 +49,15 @@ const switched =
   (unit, value) =>
     `Switch ${value} ${what} ${unit}`;
 
+const LINK_WAYS: Readonly<Record<(typeof LINKS)[number], string>> = {
+  radio: 'by radio',
+  optical: 'by coded light',
+  eye: 'by its eye',
+  shoe: 'on the shoe',
+  cord: 'by a cord',
+  cable: 'by a cable',
+};
+
 /** How a change of these settings is put as an order; all others are set. */
 const ORDERS: { [P in SettingPath]?: Order } = {
   on: (unit, value) => `Switch ${value} ${unit}`,
@@ -50,7 +67,6 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   receiver: (unit, value, { to }) => (to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`),
   mount: (unit, value, { to }) => (to === HAND ? `Take ${unit} in the hand` : `Put ${unit} on ${value}`),
   plugs: (unit, value, { to }) => (to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`),
-  sees: (unit, value) => `Turn the eye of ${unit} to ${value}`,
   covered: (unit) => `Uncover the sensor of ${unit}`,
   sight: (unit) => `Give ${unit} a clear line of sight`,
   sightUpright: (unit) => `Give ${unit} a clear line of sight, camera upright`,
@@ -58,8 +74,18 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   inSun: (unit) => `Shade the sensor of ${unit}`,
   distanceM: (unit, value) => `Bring ${unit} to ${value}`,
   cableM: (unit, value) => `Use a cable of ${value} for ${unit}`,
-  dialledPower: (unit, _, { to }) =>
-    to == null ? `Dial the wanted power on ${unit}` : `Dial ${stopsLabel(to as number)} stops on ${unit}`,
+  dialledPower: (unit, value, { to }) => (to == null ? `Dial the wanted power on ${unit}` : `Dial ${value} on ${unit}`),
+  compensation: (unit, value, { to }) =>
+    to == null ? `Take the compensation off ${unit}` : `Set compensation ${value} on ${unit}`,
+  redEye: switched('the red-eye lamp of'),
+  beep: switched('the beep of'),
+  zoomAuto: switched('the automatic zoom of'),
+  isoAuto: switched('automatic ISO on'),
+  wbAuto: switched('automatic white balance on'),
+  previewOn: switched('the exposure preview of'),
+  hss: switched('high-speed sync on'),
+  secondsBetween: (unit, value, { to }) =>
+    to == null ? `Shoot single frames with ${unit}` : `Shoot a frame every ${value} with ${unit}`,
   trim: (unit, value, { to }) => (to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`),
   asleep: (unit) => `Wake ${unit}`,
   cells: (unit) => `Put fresh cells into ${unit}`,
@@ -73,7 +99,7 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   burstFrames: (unit, value) => `Rest ${unit} after ${value} frames`,
   tailDelayUs: (unit, value, { to }) =>
     to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`,
-  link: (unit, value) => `Fire ${unit} by ${value}`,
+  link: (unit, _, { to }) => `Fire ${unit} ${LINK_WAYS[to as keyof typeof LINK_WAYS]}`,
   firesFor: (unit, value) => `Let ${unit} fire for ${value}`,
 };
 
@@ -85,10 +111,24 @@ const STANDING: Record<PairField, (unit: string, value: string, from: string) =>
   offAxis: (unit, _, from) => `Turn the sensor of ${unit} to ${from}`,
 };
 
-/** One change as an order: "Set channel 11 on Light 6". */
-export function changeText(change: Change, names: Names): string {
-  const unit = names.unit(change.unit);
-  const value = settingValue(change.setting, change.to, names);
+/** An eye is turned to what it sees then, and shielded from what it does not see any more. */
+function eyeText({ unit, from, to }: Change, names: Names): string {
+  const [before, after] = [from, to].map((value) => (Array.isArray(value) ? (value as string[]) : []));
+  const gone = before!.filter((id) => !after!.includes(id));
+  const come = after!.filter((id) => !before!.includes(id));
+  const me = names.unit(unit);
+  const shielded = `shield it from ${listed(gone, names)}`;
+  if (come.length === 0) return `Shield the eye of ${me} from ${listed(gone, names)}`;
+  return `Turn the eye of ${me} to ${listed(come, names)}${gone.length === 0 ? '' : ` and ${shielded}`}`;
+}
+
+/**
+ * One change as an order: "Set channel 11 on Light 6".
+ * @param unit whom it is said of: all the units that are set alike.
+ */
+export function changeText(change: Change, names: Names, unit: string = names.unit(change.unit)): string {
+  if (change.setting === 'sees') return eyeText(change, names);
+  const value = settingValue(change.setting, change.to, names, change.unit);
   const order = ORDERS[change.setting];
   if (order) return order(unit, value, change);
   const group = groupPartsOf(change.setting);
@@ -98,26 +138,30 @@ export function changeText(change: Change, names: Names): string {
   return `Set ${settingName(change.setting, names)} ${value} on ${unit}`;
 }
 
-/** The button: the first change, with all the units it is made on, and how many other changes go with it. */
+/** Every change, those that are alike together: "Set channel 11 on Light 6 and Light 7", "Switch on group C on Sender 1". */
+export function changeLines(changes: readonly Change[], names: Names): string[] {
+  const alike = new Map<string, Change[]>();
+  for (const change of changes) {
+    const { unit, setting, to } = change;
+    // An eye is told from what it is turned; a power may read otherwise on another model.
+    const key = setting === 'sees' ? `sees ${unit}` : `${setting} ${settingValue(setting, to, names, unit)}`;
+    alike.set(key, [...(alike.get(key) ?? []), change]);
+  }
+  return [...alike.values()].map((same) => {
+    const units = same.map(({ unit }) => unit);
+    return changeText(same[0]!, names, listed(units, names));
+  });
+}
+
+/** The button: the first change, with all the units it is made on, and how many others go with it. */
 export function fixText(fix: Fix, names: Names): string {
-  const first = fix.changes[0]!;
-  const alike = fix.changes.filter((change) => isAlike(change, first));
-  const others = fix.changes.length - alike.length;
-  const text =
-    alike.length === 1
-      ? changeText(first, names)
-      : `Set ${said(first.setting, first.to, names)} on ${listed(
-          alike.map((change) => change.unit),
-          names,
-        )}`;
-  return others === 0 ? text : `${text} and ${others} more`;
+  const [text, ...rest] = changeLines(fix.changes, names) as [string, ...string[]];
+  const others = rest.length;
+  return others === 0 ? text : `${text} and ${others === 1 ? 'one more change' : `${others} more changes`}`;
 }
 
 /** What a fix changes beyond what its button says. */
-export const otherChanges = (fix: Fix): readonly Change[] =>
-  fix.changes.filter((change) => !isAlike(change, fix.changes[0]!));
-
-const isAlike = (a: Change, b: Change): boolean => a.setting === b.setting && a.to === b.to;
+export const otherLines = (fix: Fix, names: Names): string[] => changeLines(fix.changes, names).slice(1);
 
 export const costText = (fix: Fix): string =>
   `${fix.seconds} s${fix.walkSeconds === null ? ' + the walk' : fix.walkSeconds > 0 ? ' with the walk' : ''}`;
@@ -137,12 +181,21 @@ export function needText(need: Need): string {
       return `Firmware ${match} or newer would do.`;
     case 'generation':
       return match ? `A unit of generation ${match} or newer would do.` : 'A unit that speaks the same would do.';
+    case 'less-light':
+      return `At its lowest it is ${stopsCounted(need.stops!)} too bright: ${timesText(2 ** (need.stops! / 2))} as far from what it lights, a diffuser, or ${stopsCounted(need.stops!)} of density in front of it would do.`;
+    case 'more-light':
+      return `At full it is ${stopsCounted(need.stops!)} too dark: ${timesText(2 ** (-need.stops! / 2))} as far from what it lights, ISO up, or a second flash beside it would do.`;
+    case 'shield':
+      return 'Shield its eye from that side, or fire it another way: by radio, or by a cable.';
     case 'turns':
       return 'Agree turns with them, or another way to fire: an eye, a cable, a radio of another family.';
     case 'isolator':
       return `${match ? `At ${match}: measure` : 'Measure'} or ask service; a receiver or an isolating adapter rated for it would do.`;
   }
 }
+
+/** "1.4 times". */
+const timesText = (factor: number): string => `${Number(factor.toFixed(1))} times`;
 
 const VERDICT_WORDS: Record<Verdict['verdict'], string> = {
   'in-sync': 'in the frame',

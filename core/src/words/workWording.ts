@@ -10,6 +10,7 @@ import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
 import { edgeText } from './saying.ts';
 import { listed, type Names, settingName } from './settingWords.ts';
+import { needText } from './wording.ts';
 
 /** One stop of a plan: the camera, or a unit somebody walks to. */
 export interface Visit {
@@ -67,6 +68,12 @@ export const lookUpLines = ({ lookUp }: Work, names: Names): string[] =>
     (ref) => `${settingName(ref.field, names)} of ${names.unit(ref.unit)}${isOnUnit(ref) ? '' : ', in its manual'}`,
   );
 
+/** What would serve the lights that are left, beside wanting less: one line each. */
+export const needLines = ({ needs }: Work, names: Names): string[] =>
+  needs.map(({ lights, need }) => `${listed(lights, names)}: ${lowerFirst(needText(need))}`);
+
+const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
+
 /** How good the plan is known to be. */
 export const boundText = (work: Work): string =>
   work.exact
@@ -79,10 +86,13 @@ export function whatIfSentence({ breaks, mends, clouds }: WhatIf, names: Names):
   const lights = (outcomes: WhatIf['breaks']) => [...new Set(outcomes.map((one) => one.light))];
   const parts = [
     breaks.length > 0 && `${listed(lights(breaks), names)} would fail`,
-    clouds.length > 0 && `nobody could say of ${listed(lights(clouds), names)}`,
+    clouds.length > 0 && `nobody could say whether ${listed(lights(clouds), names)} would fire`,
     mends.length > 0 && `${listed(lights(mends), names)} would fire as meant`,
   ].filter(Boolean);
-  return parts.length === 0 ? 'No light would fare differently.' : `${parts.join('; ')}.`;
+  const sentence = parts.join('; ');
+  return parts.length === 0
+    ? 'No light would fare differently.'
+    : `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
 /** "This path is clean to 1/200; at 1/250 it loses 6 % at the lower edge." */

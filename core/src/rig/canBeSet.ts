@@ -1,0 +1,29 @@
+/** What a unit's own model can be set to. docs/model.md, Fixes. */
+import { inRange } from '../measure/range.ts';
+import { radiosOf } from '../record/profile.ts';
+import { groupPartsOf, type SettingPath, type SettingValue } from '../record/settings.ts';
+import { channelRangeOf, hasLetter, idRange } from './net.ts';
+import { type Placed, type Rig } from './rig.ts';
+
+/** Whether a unit can be set so; what nobody recorded does not stand against it, and to forget a setting is always possible. */
+export function canBeSet(rig: Rig, placed: Placed, setting: SettingPath, value: SettingValue): boolean {
+  if (value == null) return true;
+  const letter = setting === 'group' ? (value as string) : groupPartsOf(setting)?.letter;
+  if (letter !== undefined) return hasLetter(rig, placed, letter);
+  switch (setting) {
+    case 'channel': {
+      const range = channelRangeOf(rig, placed);
+      return range === null || inRange(value as number, range);
+    }
+    case 'networkId': {
+      const range = idRange(rig, placed);
+      return value === 0 || (range !== null && inRange(value as number, range));
+    }
+    case 'family':
+      return radiosOf(placed.profile).some(({ family }) => family === value);
+    case 'eye':
+      return placed.profile.kind !== 'flash' || (placed.profile.eyes?.includes(value as 'S1') ?? true);
+    default:
+      return true;
+  }
+}
