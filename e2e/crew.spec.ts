@@ -43,7 +43,7 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
     ['Light 4', 'sender has no group E'],
     ['Light 5', 'role local, not remote'],
     ['Light 6', 'channel 3, sender on 11'],
-    ['Light 9', 'switch 1 set wrong'],
+    ['Light 9', 'flip switch 1'],
   ] as const) {
     await expect(page.getByRole('group', { name: new RegExp(`^${light},.*${gap}`) })).toBeVisible();
   }
@@ -248,7 +248,7 @@ test('a document with faults is refused with their paths; a sound one comes in',
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ergon-kit","version":1,"lokos":[]}'),
   });
-  await expect(page.getByText('lokos: is not a known field: remove it or check its spelling')).toBeVisible();
+  await expect(page.getByText('lokos: is not a known field. Did you mean "looks"?')).toBeVisible();
   await input.setInputFiles('../demo/ropewalk.json');
   await expect(page.getByText('Imported ropewalk.json.')).toBeVisible();
   await page.goto(`${address()}/events/ropewalk`);

@@ -91,7 +91,7 @@ test('what is written on a line', () => {
   expect(airSummary(line('light-1'), { channel: 5, networkId: 0 })).toBe('ch 5 · no ID');
   expect(hearerSummary(line('light-6'), line('light-6').light.settings)).toBe('3·27·C');
   expect(hearerSummary(line('light-8', 1), {})).toBe('eye S1');
-  expect([powerSummary(line('light-1')), powerSummary(line('light-9'))]).toEqual(['-2⅓', 'TTL']);
+  expect([powerSummary(line('light-1')), powerSummary(line('light-9'))]).toEqual(['1/4 -⅓', 'TTL']);
 });
 
 test('the time axis keeps order across its break', () => {

@@ -130,9 +130,9 @@ describe('undo while trying on paper', () => {
     await user.click(screen.getByRole('button', { name: 'Try on paper' }));
     await user.click(within(one).getByRole('button', { name: 'power of Light 1: less' }));
     await user.click(within(one).getByRole('radio', { name: 'beep of Light 1: on' }));
-    expect(within(paper()).getByText('Set beep on on Light 1')).toBeInTheDocument();
+    expect(within(paper()).getByText('Switch on the beep of Light 1')).toBeInTheDocument();
     await user.keyboard('{Control>}z{/Control}');
-    expect(within(paper()).queryByText('Set beep on on Light 1')).not.toBeInTheDocument();
+    expect(within(paper()).queryByText('Switch on the beep of Light 1')).not.toBeInTheDocument();
     expect(within(paper()).getByText(/^Set power .* on Light 1$/)).toBeInTheDocument();
     await user.keyboard('{Control>}z{/Control}');
     await user.keyboard('{Control>}z{/Control}');

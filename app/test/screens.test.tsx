@@ -30,7 +30,9 @@ test('a phone shows the worst fault with its fix, and every line as a sentence',
   showInRig(<Lines />);
   expect(await screen.findByText('Light 3 and Light 6 stay dark.')).toBeInTheDocument();
   expect(screen.getByRole('button', { name: /Switch on group C on Sender 2/ })).toBeInTheDocument();
-  const six = screen.getByRole('group', { name: 'Light 6, Rim, door. Silent: channel 3, sender on 11.' });
+  const six = screen.getByRole('group', {
+    name: 'Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.',
+  });
   expect(within(six).getByRole('button', { name: 'hearer, the line stops here' })).toBeInTheDocument();
   expect(within(six).getByRole('button', { name: 'air, works' })).toBeInTheDocument();
 });
@@ -50,7 +52,7 @@ test('a fix closes its line before the server has answered, and undo opens it ag
   await user.click(within(six()).getByRole('button', { name: /^Set channel 11 on Light 6/ }));
   expect(six()).toHaveAccessibleName(/14 % dark at 1\/250|86 % of the frame/);
   await user.click(screen.getAllByRole('button', { name: /^Undo: Set channel 11/ })[0]!);
-  expect(six()).toHaveAccessibleName('Light 6, Rim, door. Silent: channel 3, sender on 11.');
+  expect(six()).toHaveAccessibleName('Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.');
 });
 
 test('a look that is not there says so', async () => {

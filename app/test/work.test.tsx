@@ -67,6 +67,43 @@ test('least work: a short list with a total, made as one edit', async () => {
   expect(sent[0]).toMatchObject({ label: 'least work, 5 changes', edits: { length: 5 } });
 });
 
+test('what only serves if less is wanted stands apart, and is not made with the rest', async () => {
+  mockLook = 'family-groups';
+  const user = show();
+  // On the line: no setting mends it, so the need is said, and to want less is one tap away.
+  await user.click(await screen.findByRole('button', { name: /^Next/ }));
+  const first = screen.getByRole('region', { name: 'First fault' });
+  expect(within(first).getByText('Light 4 fires 2 stops too bright.')).toBeInTheDocument();
+  expect(within(first).getByText(/2 stops of density in front of it would do\.$/)).toBeInTheDocument();
+  expect(within(first).getByRole('group', { name: 'Or want less' })).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Least work for all' }));
+  const panel = screen.getByRole('region', { name: 'Least work' });
+  const less = await within(panel).findByRole('group', { name: 'Or want less' });
+  await user.click(within(panel).getByRole('button', { name: /^Make this change/ }));
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]!.edits).toHaveLength(1);
+  expect(less).not.toBeInTheDocument();
+  await user.click(
+    within(screen.getByRole('group', { name: 'Or want less' })).getByRole('button', {
+      name: /^Set power 1\/128 on Light 4/,
+    }),
+  );
+  expect(await screen.findByRole('button', { name: /^Undo: Set power 1\/128 on Light 4/ })).toBeInTheDocument();
+  expect(screen.queryByText('Light 4 fires 2 stops too bright.')).toBeNull();
+});
+
+test('all are switched on: one press for what nobody said, and no word of what somebody did', async () => {
+  mockLook = 'regatta-supper';
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: /^Units in this look/ }));
+  const all = screen.getByRole('button', { name: /^All are switched on/ });
+  await user.click(all);
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]!.label).toBe('all switched on');
+  expect(sent[0]!.edits.length).toBeGreaterThan(0);
+  expect(screen.queryByRole('button', { name: /^All are switched on/ })).toBeNull();
+});
+
 test('a search that takes long can be stopped', async () => {
   MockWorker.silent = true;
   const user = show();
@@ -90,7 +127,7 @@ test('on paper nothing is sent until it is taken over', async () => {
   await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: off' }));
   const paper = screen.getByRole('region', { name: 'On paper' });
   expect(within(paper).getByText('Switch off Sender 1')).toBeInTheDocument();
-  expect(within(paper).getByText('Light 1, Light 2 and 2 more would fail.')).toBeInTheDocument();
+  expect(within(paper).getByText('Light 1 to 3 and Light 9 would fail.')).toBeInTheDocument();
   expect(sent).toEqual([]);
   // Set back by hand it is no change any more.
   await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: on' }));

@@ -274,7 +274,7 @@ describe('what is wanted stays', () => {
     const judgement = judgeBase(spoil);
     // Two stops: the distance goes by 2^(2/2).
     expect(needText(needFor(judgement.rig, findingOf(judgement, 'lamp.power-floor'))!)).toBe(
-      'At its lowest it is 2 stops too bright: 2 times as far from what it lights, a diffuser, or 2 stops of density in front of it would do.',
+      'At its lowest it is 2 stops too bright: twice as far from what it lights, a diffuser, or 2 stops of density in front of it would do.',
     );
     const one = judgeBase(set('answered', { power: -6 }));
     expect(needText(needFor(one.rig, findingOf(one, 'lamp.power-floor'))!)).toBe(

@@ -137,6 +137,36 @@ function spoil(document: KitDocument, settings: object): object {
   };
 }
 
+test('what is true of all its units a look may say once; what is said of one stays', () => {
+  const document = demo();
+  const [look, ...others] = document.looks;
+  const strip = (id: string, ...fields: string[]) =>
+    Object.fromEntries(Object.entries(look!.units[id]!).filter(([field]) => !fields.includes(field)));
+  const units = {
+    ...look!.units,
+    'body-1': strip('body-1', 'flashFiring'),
+    'light-1': strip('light-1', 'on'),
+    'light-2': { ...strip('light-2'), on: false },
+    'light-4': { ...strip('light-4', 'on'), role: 'off' },
+    'sender-1': { ...strip('sender-1', 'on'), groups: { A: { mode: 'ttl' }, B: { on: false }, C: null } },
+  };
+  const refused = faults({ ...document, looks: [{ ...look, allSwitchedOn: true, units }] });
+  expect(refused).toEqual(['looks[0].units.sender-1.groups.C: is null: write fields in { }']);
+  const sound = { ...units, 'sender-1': { ...units['sender-1'], groups: { A: { mode: 'ttl' }, B: { on: false } } } };
+  const read = parseDocument({ ...document, looks: [{ ...look, allSwitchedOn: true, units: sound }, ...others] });
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  const [after] = read.document.looks;
+  expect(after).not.toHaveProperty('allSwitchedOn');
+  expect(after!.units['body-1']).toMatchObject({ flashFiring: true });
+  expect(after!.units['body-1']).not.toHaveProperty('on');
+  expect(['light-1', 'light-2', 'sender-1'].map((id) => after!.units[id]!.on)).toEqual([true, false, true]);
+  expect(after!.units['light-4']).not.toHaveProperty('on');
+  expect(after!.units['sender-1']!.groups).toEqual({ A: { mode: 'ttl', on: true }, B: { on: false } });
+  expect(faults({ ...document, looks: [{ ...look, allSwitchedOn: false }] })).toEqual([
+    'looks[0].allSwitchedOn: is not a known field: remove it or check its spelling',
+  ]);
+});
+
 test('every fault is reported at once', () => {
   const document = spoil(demo(), { channel: 'x', power: 5, role: 'king' });
   expect(faults(document)).toHaveLength(3);

@@ -36,11 +36,7 @@ test.each<[string, Spoil, string[]]>([
   [
     'hearer.dip',
     { settings: { answer: { channel: 7 } } },
-    [
-      'Answered stays dark.',
-      'The switches of Answer make channel 7; Call is on 5. Flip switch 2.',
-      'flip switch 2',
-    ],
+    ['Answered stays dark.', 'The switches of Answer make channel 7; Call is on 5. Flip switch 2.', 'flip switch 2'],
   ],
   [
     'sender.group-off',

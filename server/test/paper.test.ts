@@ -86,7 +86,7 @@ test('lines are drawn for every shot, with what each says', async () => {
   const text = (await read('lines/first-dance')).pages.join(' ');
   expect(text).toContain('Body 1 shoots');
   expect(text).toContain('Body 2 shoots');
-  expect(text).toMatch(/Light 6, Rim, door\. Silent: /);
+  expect(text).toMatch(/Light 6, Rim, door\. Silent, lost where it is received: channel 3, sender on 11\./);
   expect(text).toContain('Light 1, Key, west pole. In the frame.');
 });
 

@@ -1,5 +1,5 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { stopsLabel } from '@ergon/core/measure/stops';
+import { powerOnDial, stopsLabel } from '@ergon/core/measure/stops';
 
 export const purposeOf = (line: SignalLine): string => {
   const { purpose, place } = line.light.settings;
@@ -32,8 +32,9 @@ export function hearerSummary(
   return parts.filter((part) => part != null).join('·');
 }
 
-export function powerSummary(line: SignalLine): string {
-  const { mode, power } = line.light.settings;
+/** As the light's own display writes it. */
+export function powerSummary({ light }: SignalLine): string {
+  const { mode, power } = light.settings;
   if (mode === 'ttl') return 'TTL';
-  return power == null ? '?' : stopsLabel(power);
+  return power == null ? '?' : (powerOnDial(power, light.profile.power) ?? stopsLabel(power));
 }

@@ -1,4 +1,4 @@
-import { fixesFor } from '@ergon/core/mend/fixes';
+import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
 import type { SettingPath } from '@ergon/core/record/settings';
 import { STAGES } from '@ergon/core/rig/codes';
@@ -18,6 +18,7 @@ import { space } from '../theme/tokens';
 import { FieldList } from './FieldList';
 import { FixButton } from './FixButton';
 import { fieldsAt } from './settingFields';
+import { WantLess } from './WantLess';
 
 interface InspectorProps {
   judged: JudgedLook;
@@ -75,6 +76,7 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
   const { judgement } = judged;
   const text = findingText(finding, names);
   const fixes = useMemo(() => fixesFor(judgement, finding), [judgement, finding]);
+  const wants = useMemo(() => wantLessFor(judgement, finding), [judgement, finding]);
   const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
   return (
     <View style={styles.explained}>
@@ -88,6 +90,7 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
         />
       ))}
       {need && <Words>{needText(need)}</Words>}
+      <WantLess look={judged.look.id} wants={wants} />
     </View>
   );
 }

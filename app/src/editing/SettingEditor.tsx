@@ -32,7 +32,7 @@ export function SettingEditor({ field, value, onChange, atFault }: SettingEditor
           {name}
         </Words>
         <Words as="strong" tone={atFault ? 'fault' : 'ink'}>
-          {settingValue(field.setting, value, names)}
+          {settingValue(field.setting, value, names, field.unit)}
         </Words>
       </View>
       <Control field={field} value={value} onChange={onChange} name={`${name} of ${names.unit(field.unit)}`} />

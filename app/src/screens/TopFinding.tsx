@@ -1,11 +1,14 @@
 import { cardsOf } from '@ergon/core/cards/cards';
-import { fixesFor } from '@ergon/core/mend/fixes';
+import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
+import { needFor } from '@ergon/core/mend/need';
 import type { ShotRef } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
+import type { Judgement } from '@ergon/core/verdict/judge';
 import { adviseUntested } from '@ergon/core/verdict/readiness';
 import { toDialText } from '@ergon/core/words/cardWording';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
+import { needText } from '@ergon/core/words/wording';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -14,6 +17,7 @@ import { Button } from '../components/Button';
 import { Words } from '../components/Words';
 import { useWide } from '../components/useWide';
 import { FixButton } from '../editing/FixButton';
+import { WantLess } from '../editing/WantLess';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
@@ -28,7 +32,7 @@ export function TopFinding({ judged }: { judged: JudgedLook }) {
     (finding) => finding.severity !== 'A' || finding.code === 'advice.unknown-field',
   );
   const finding: Finding | undefined = serious[Math.min(index, serious.length - 1)];
-  const fixes = useMemo(() => (finding ? fixesFor(judgement, finding) : []), [judgement, finding]);
+  const { fixes, wants, need } = useOffers(judgement, finding);
   const [count, setCount] = useState(serious.length);
   // A fault fewer or more: the worst stands first again.
   if (count !== serious.length) {
@@ -51,11 +55,17 @@ export function TopFinding({ judged }: { judged: JudgedLook }) {
           {text.what}
         </Words>
         <Words tone="quietOnBlock">{text.why}</Words>
+        {need && <Words tone="quietOnBlock">{needText(need)}</Words>}
       </View>
       <View style={[styles.acts, wide && styles.half]}>
         {fix && (
           <View style={styles.fix}>
             <FixButton look={look.id} fix={fix} onBlock />
+          </View>
+        )}
+        {wants.length > 0 && (
+          <View style={styles.fix}>
+            <WantLess look={look.id} wants={wants} onBlock />
           </View>
         )}
         {serious.length > 1 && (
@@ -69,6 +79,16 @@ export function TopFinding({ judged }: { judged: JudgedLook }) {
       </View>
     </Block>
   );
+}
+
+/** What is offered for a finding: fixes, or else the gear that would help and what would serve if less were wanted. */
+function useOffers(judgement: Judgement, finding: Finding | undefined) {
+  return useMemo(() => {
+    const fixes = finding ? fixesFor(judgement, finding) : [];
+    if (!finding || fixes.length > 0) return { fixes, wants: [], need: null };
+    const need = finding.severity === 'A' ? null : needFor(judgement.rig, finding);
+    return { fixes, wants: wantLessFor(judgement, finding).slice(0, 1), need };
+  }, [judgement, finding]);
 }
 
 const whenShot = ({ body, attitude }: ShotRef, names: Names): string =>

@@ -1,9 +1,12 @@
+import type { Change } from '@ergon/core/record/change';
+import { unsaidSwitches } from '@ergon/core/record/switchedOn';
 import { placingRef, removing } from '@ergon/core/operation/editsOf';
 import { isBody } from '@ergon/core/rig/rig';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
+import { useEdit } from '../editing/editing';
 import { UnitSettings } from '../editing/UnitSettings';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
@@ -35,6 +38,7 @@ export function UnitsOfLook({ judged }: { judged: JudgedLook }) {
         expanded={open}
         onPress={() => setOpen(!open)}
       />
+      {open && <AllOn judged={judged} />}
       {open && (
         <View role="list" aria-label="Units in this look">
           {ids.map((id) => {
@@ -69,6 +73,26 @@ export function UnitsOfLook({ judged }: { judged: JudgedLook }) {
         </View>
       )}
     </View>
+  );
+}
+
+/** One press where nobody said of many units whether they are switched on; what somebody said stays. */
+function AllOn({ judged: { judgement, look } }: { judged: JudgedLook }) {
+  const edit = useEdit();
+  const changes = [...judgement.rig.placed.values()]
+    .filter(({ settings }) => settings.stranger !== true)
+    .flatMap((placed) =>
+      unsaidSwitches(placed.settings, isBody(placed)).map((setting): Change => {
+        return { unit: placed.id, setting, from: null, to: true };
+      }),
+    );
+  if (changes.length === 0) return null;
+  return (
+    <Button
+      label="All are switched on"
+      detail={changes.length === 1 ? 'one not said' : `${changes.length} not said`}
+      onPress={() => edit(look.id, changes, 'all switched on')}
+    />
   );
 }
 

@@ -1,4 +1,4 @@
-import { fixesFor } from '@ergon/core/mend/fixes';
+import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import type { Finding } from '@ergon/core/verdict/finding';
 import { findingText } from '@ergon/core/words/findingWording';
 import { listed } from '@ergon/core/words/settingWords';
@@ -7,6 +7,7 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
 import { FixButton } from '../editing/FixButton';
+import { WantLess } from '../editing/WantLess';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
@@ -38,6 +39,7 @@ function Piece({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
   const { names } = useRig();
   const colours = useColours();
   const fixes = useMemo(() => fixesFor(judged.judgement, finding), [judged, finding]);
+  const wants = useMemo(() => wantLessFor(judged.judgement, finding), [judged, finding]);
   return (
     <View role="listitem" style={[styles.piece, { borderColor: colours.rule }]}>
       <Words>{findingText(finding, names).why}</Words>
@@ -45,6 +47,7 @@ function Piece({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
         {listed(finding.units, names)}
       </Words>
       {fixes[0] && <FixButton look={judged.look.id} fix={fixes[0]} kind="plain" />}
+      <WantLess look={judged.look.id} wants={wants} />
     </View>
   );
 }

@@ -1,9 +1,10 @@
 import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
-import { changeText } from '@ergon/core/words/wording';
+import { changeLines } from '@ergon/core/words/wording';
 import {
   boundText,
   durationText,
   lookUpLines,
+  needLines,
   type Visit,
   visitsOf,
   workSentence,
@@ -15,6 +16,7 @@ import { Choice } from '../components/Choice';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useEdit } from '../editing/editing';
+import { WantLess } from '../editing/WantLess';
 import { howTosFor } from '../editing/howTo';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -88,7 +90,7 @@ function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
   const edit = useEdit();
   const count = work.changes.length;
   const make = () => {
-    edit(judged.look.id, work.changes, `least work, ${count} changes`);
+    edit(judged.look.id, work.changes, count === 1 ? 'least work, one change' : `least work, ${count} changes`);
     onDone();
   };
   return (
@@ -112,18 +114,20 @@ function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
       {visitsOf(judged.judgement.rig, work).map((visit) => (
         <VisitShown key={visit.unit ?? ''} visit={visit} />
       ))}
-      <ToLookUp lines={lookUpLines(work, names)} />
+      <Listed heading="Or by hand" lines={needLines(work, names)} />
+      <WantLess look={judged.look.id} wants={work.wants} />
+      <Listed heading="To look up" lines={lookUpLines(work, names)} />
     </>
   );
 }
 
-/** What nobody recorded, and somebody must look at before anybody can say. */
-function ToLookUp({ lines }: { lines: readonly string[] }) {
+/** What is left to people: what to get or do by hand, what to look up before anybody can say. */
+function Listed({ heading, lines }: { heading: string; lines: readonly string[] }) {
   const colours = useColours();
   if (lines.length === 0) return null;
   return (
     <View style={[styles.visit, { borderColor: colours.quiet }]}>
-      <Words as="strong">To look up</Words>
+      <Words as="strong">{heading}</Words>
       {lines.map((line) => (
         <Words key={line}>{line}</Words>
       ))}
@@ -144,8 +148,8 @@ function VisitShown({ visit }: { visit: Visit }) {
   return (
     <View style={[styles.visit, { borderColor: colours.ink }]}>
       <Words as="strong">{visit.unit === null ? 'At the camera' : `${names.unit(visit.unit)}${walk}`}</Words>
-      {visit.changes.map((change) => (
-        <Words key={`${change.unit} ${change.setting}`}>{changeText(change, names)}</Words>
+      {changeLines(visit.changes, names).map((line) => (
+        <Words key={line}>{line}</Words>
       ))}
       {howTosFor(kit, visit.changes).map((line) => (
         <Words key={line} as="small" tone="quiet">

@@ -1,5 +1,8 @@
 /** What a look may say once for all its units, read as if each had said it. */
 import { z } from 'zod';
+import { letterSchema } from './fieldShapes.ts';
+import { type Settings, withSetting } from './settings.ts';
+import { unsaidSwitches } from './switchedOn.ts';
 
 /** Every unit is switched on, every body's flash firing and every letter of a sender too, save where something else is written. */
 export const declaredOnce = { allSwitchedOn: z.literal(true).nullish() };
@@ -27,15 +30,14 @@ export function withEachSwitchedOn(document: unknown): unknown {
   return { ...document, looks };
 }
 
+/** Not validated yet: what has another shape than settings have is left for the schema to name. */
 function switchedOn(settings: unknown, isBody: boolean): unknown {
   if (!isFields(settings)) return settings;
-  const field = isBody ? 'flashFiring' : 'on';
-  // What lies ready in the bag, out of the look, nobody has switched on.
-  const own = settings[field] == null && settings.role !== 'off' ? { ...settings, [field]: true } : settings;
-  if (!isFields(own.groups)) return own;
-  const groups = Object.entries(own.groups).map(([letter, told]) => [
-    letter,
-    isFields(told) && told.on == null ? { ...told, on: true } : told,
-  ]);
-  return { ...own, groups: Object.fromEntries(groups) as Fields };
+  const { groups } = settings;
+  if (groups != null && !(isFields(groups) && Object.entries(groups).every(isGroup))) return settings;
+  const own = settings as Settings;
+  return unsaidSwitches(own, isBody).reduce((next, path) => withSetting(next, path, true), own);
 }
+
+const isGroup = ([letter, told]: [string, unknown]): boolean =>
+  letterSchema.safeParse(letter).success && isFields(told);

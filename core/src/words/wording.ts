@@ -194,8 +194,8 @@ export function needText(need: Need): string {
   }
 }
 
-/** "1.4 times". */
-const timesText = (factor: number): string => `${Number(factor.toFixed(1))} times`;
+/** "1.4 times", "twice". */
+const timesText = (factor: number): string => (factor === 2 ? 'twice' : `${Number(factor.toFixed(1))} times`);
 
 const VERDICT_WORDS: Record<Verdict['verdict'], string> = {
   'in-sync': 'in the frame',
