@@ -330,5 +330,44 @@ describe('what is wanted stays', () => {
     const spoil: Spoil = { profiles: { wired: { triggerVoltage: 250 }, 'body-1': { toleratesV: 24 } } };
     const [fix] = fixesOf(spoil, 'foot.voltage', 'wired');
     expect(fix).toEqual(expect.arrayContaining(['wired.link "eye"', 'wired.firesFor ["body-1"]']));
+    // The cable comes off: left on, its volts would still be on the body, whatever fires the flash.
+    const judgement = judgeBase(spoil);
+    const work = leastWork(judgement.rig);
+    expect(told(work.changes)).toEqual([
+      'wired.role "eye"',
+      'wired.link "eye"',
+      'wired.plugs null',
+      'wired.sees ["answered"]',
+      'wired.eye "S1"',
+    ]);
+    const left = judge(
+      withRigChanges(
+        judgement.rig,
+        work.changes.filter(({ setting }) => setting !== 'plugs'),
+      ),
+    );
+    expect(findingOf(left, 'foot.voltage', 'wired')).toMatchObject({ severity: 'B', units: ['wired'] });
+    // One that listens by a radio of its own and hangs on a cable as well is the same.
+    const hanging = both(spoil, set('remote', { mount: 'body-1', plugs: ['pc', 'pc'] }), {
+      profiles: { remote: { triggerVoltage: 60 } },
+    });
+    expect(findingOf(judgeBase(hanging), 'foot.voltage', 'remote').units).toEqual(['remote']);
+  });
+
+  test('work is told in the order it is done: the switch, then the rest; a letter from its switch on', () => {
+    const spoil: Spoil = {
+      settings: {
+        remote: { on: false, channel: 3, networkId: 5 },
+        sender: { groups: { ...groups('A', { on: false, mode: null, power: null }) } },
+      },
+    };
+    expect(told(leastWork(judgeBase(spoil).rig).changes)).toEqual([
+      'sender.groups.A.on true',
+      'sender.groups.A.mode "manual"',
+      'sender.groups.A.power -3',
+      'remote.on true',
+      'remote.channel 11',
+      'remote.networkId 27',
+    ]);
   });
 });

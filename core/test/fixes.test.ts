@@ -39,6 +39,7 @@ describe('what a change costs, in seconds', () => {
     ['the walk is not known', [change('wired', 'on', true)], 20, null],
     ['a receiver stands where its light stands', [change('answer', 'channel', 3)], 32, 12],
     ['a swap of hardware 180', [change('answered', 'receiver', 'spare')], 192, 12],
+    ['to take something off is a visit', [change('answered', 'receiver', null)], 32, 12],
     [
       'what the sender pushes needs no walk',
       [change('remote', 'power', -5), change('sender', 'groups.A.power', -5)],

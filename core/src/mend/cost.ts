@@ -15,8 +15,8 @@ export const UNMEASURED_WALK_SECONDS = 30;
 /** Settings that mean taking something off and putting something else on. */
 const SWAPS: ReadonlySet<string> = new Set(['plugs', 'mount', 'receiver', 'cord', 'cells', 'cableM']);
 
-/** Whether a change takes something off and puts something else on. */
-export const needsSwap = (change: Change): boolean => SWAPS.has(change.setting);
+/** Whether a change takes something off and puts something else on; to take off alone is a visit like another. */
+export const needsSwap = ({ setting, to }: Change): boolean => SWAPS.has(setting) && to != null;
 
 /** Whether a unit is in the photographer's hands. */
 export function isAtCamera(rig: Rig, id: string): boolean {
@@ -48,7 +48,7 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
   const dialled = new Set<string>();
   for (const change of changes) {
     if (isWanted(change.setting)) continue;
-    const swap = SWAPS.has(change.setting);
+    const swap = needsSwap(change);
     if (isAtCamera(rig, change.unit)) {
       seconds += swap ? SWAP_SECONDS : CAMERA_SECONDS;
       continue;

@@ -8,7 +8,7 @@ import { followFoot } from './footStation.ts';
 import { followHearer, followSenderGroup, letterOf, roleCheck } from './hearerStation.ts';
 import { hopOf } from './hop.ts';
 import { followLamp } from './lampStation.ts';
-import { followOntoBody, WIRE_LATENCY_US } from './shoeStation.ts';
+import { followOntoBody, followVoltage, WIRE_LATENCY_US } from './shoeStation.ts';
 import { SignalPath } from './signalPath.ts';
 
 /** Delay of an eye, in microseconds. docs/model.md, Events. */
@@ -29,7 +29,7 @@ export function followAir(rig: Rig, atSender: SignalPath, { body, sender, light 
     return inAir.check({ holds: false, code: 'foot.no-receiver', subject: light.id, params });
   }
   const heard = followHearer(inAir, hop, group);
-  if (hearer === light) return followLamp(rig, heard.pass('foot'), body, light);
+  if (hearer === light) return followLamp(rig, followHanging(rig, heard, light).pass('foot'), body, light);
   return followLamp(rig, followFoot(heard, hearer, light).check(wiredRoleCheck(light)), body, light);
 }
 
@@ -86,7 +86,14 @@ export function followEye(rig: Rig, body: Body, light: Light, seen?: string): Si
       params: { role, wanted: 'eye', eye },
       fields: missing([light.id, 'profile.eyes', light.profile.eyes]),
     });
-  return followLamp(rig, path.pass('foot'), body, light);
+  return followLamp(rig, followHanging(rig, path, light).pass('foot'), body, light);
+}
+
+/** What still hangs on it by a cable, or under it, has to bear its voltage, whatever fires it. */
+function followHanging(rig: Rig, base: SignalPath, light: Light): SignalPath {
+  const { plugs, receiver, mount } = light.settings;
+  const near = rig.placed.get(receiver ?? (plugs == null ? '' : (mount ?? '')));
+  return near ? followVoltage(base, light, near) : base;
 }
 
 /** Whether the model has the eye mode it is set to; a mode nobody recorded is dealt with where pulses are counted. */
