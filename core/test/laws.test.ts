@@ -8,21 +8,26 @@ import { candidatesFor } from '../src/mend/candidates.ts';
 import { fixesFor } from '../src/mend/fixes';
 import { withChanges } from '../src/record/change.ts';
 import { isMeantFor } from '../src/rig/meantFor';
-import { type Light, type Rig } from '../src/rig/rig';
+import { buildRig, indexKit, type Light, type Rig } from '../src/rig/rig';
 import { withRigChanges } from '../src/rig/rigChanges.ts';
 import { litShare } from '../src/shot/curtain';
 import type { Shot } from '../src/shot/lightRun';
 import { pulseDecayUs } from '../src/shot/pulseShape';
 import { rowLight } from '../src/shot/rowLight';
+import { simulate } from '../src/shot/simulate';
 import type { TimelineEvent } from '../src/shot/timeline';
 import { judge, type Judgement } from '../src/verdict/judge';
+import { verdictOf } from '../src/verdict/verdict';
 import { forEachRig, judged, keyOf, RUNS, SEED } from './lawHarness';
 import type { RandomRig } from './randomRig';
 
 beforeAll(() => process.stdout.write(`laws: ${RUNS} rigs each, seed ${SEED}\n`));
 
 /** How often something was really there to be checked: a law over nothing would hold too. */
-const seen = { right: 0, failing: 0, fixes: 0, partialReach: 0 };
+const seen = { right: 0, failing: 0, fixes: 0, partialReach: 0, rebuilt: 0, turned: { over: 0, anew: 0 } };
+
+/** To build every rig anew is dear: a part of them is enough. */
+const EVERY_RIG = 5;
 
 /** What a shot gave a light, read off the timeline alone, without verdicts or findings. */
 function cameAsMeant(rig: Rig, shot: Shot, light: Light): boolean {
@@ -149,7 +154,7 @@ test('law 2, speed: judging only what a change can reach gives what judging ever
     for (const finding of before.findings) {
       for (const candidate of candidatesFor(before, finding)) {
         const rig = withRigChanges(before.rig, candidate);
-        const only = affectedLights(before.rig, rig, new Set(candidate.map((change) => change.unit)), finding.units);
+        const only = affectedLights(before.rig, rig, candidate, finding.units);
         if (!only) continue;
         seen.partialReach++;
         const all = judge(rig).verdicts;
@@ -163,6 +168,36 @@ test('law 2, speed: judging only what a change can reach gives what judging ever
     }
   });
   expect(seen.partialReach).toBeGreaterThan(RUNS / 20);
+});
+
+test('law 2, speed: a rig after changes is the rig one would build from the changed look', () => {
+  forEachRig(RUNS, (random, _, index) => {
+    if (index % EVERY_RIG !== 0) return;
+    const before = judged(random);
+    for (const candidate of before.findings.flatMap((finding) => candidatesFor(before, finding))) {
+      seen.rebuilt++;
+      const built = buildRig(indexKit(random.kit), withChanges(random.look, candidate));
+      expect(withRigChanges(before.rig, candidate)).toEqual(built);
+    }
+  });
+  expect(seen.rebuilt).toBeGreaterThan(RUNS / 20);
+});
+
+test('law 3, speed: a shot taken over from the camera held level is the one taken upright', () => {
+  forEachRig(RUNS, (random) => {
+    const { rig, shots, verdicts } = judged(random);
+    for (const shot of shots.filter(({ attitude }) => attitude === 'upright')) {
+      const level = shots.find(({ body, attitude }) => body.id === shot.body.id && attitude === 'level');
+      if (level) seen.turned[level.runs === shot.runs ? 'over' : 'anew']++;
+      const body = rig.bodies.find(({ id }) => id === shot.body.id)!;
+      const alone = simulate(rig, body, undefined, 'upright');
+      expect(shot.timeline).toEqual(alone.timeline);
+      const own = verdicts.filter((verdict) => verdict.shot === body.id && verdict.attitude === 'upright');
+      const runs = [...alone.runs.values()].filter(({ light }) => !rig.strangers.has(light.id));
+      expect(own).toEqual(runs.map((run) => verdictOf(rig, alone, run)));
+    }
+  });
+  expect(Math.min(seen.turned.over, seen.turned.anew)).toBeGreaterThan(0);
 });
 
 test('law 3: the same rig gives the same timeline, byte for byte, in whatever order its units stand', () => {

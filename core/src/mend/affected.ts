@@ -1,24 +1,26 @@
 /** Which lights a change can affect, so that a proof judges those alone. */
-import { oddSender, type Shared } from '../rig/oddSender.ts';
-import { hearerOf, isBody, isFlash, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
+import type { Change } from '../record/change.ts';
+import { changesOdd, oddSender, type Shared } from '../rig/oddSender.ts';
+import { isBody, type Placed, type Rig } from '../rig/rig.ts';
 import { carrierOf } from '../rig/stack.ts';
 
 /**
- * Lights whose verdict may differ after units were touched, with everything their eyes see; undefined for all.
+ * Lights whose verdict may differ after changes, with everything their eyes see; undefined for all.
  * Exact: a light depends only on its body, its senders, its hearer, itself, and what it watches; and what is said of it also
  * on the others its sender speaks to, where they make the sender the odd one out.
  */
 export function affectedLights(
   before: Rig,
   rig: Rig,
-  touched: ReadonlySet<string>,
+  changes: readonly Change[],
   lights: readonly string[],
 ): ReadonlySet<string> | undefined {
+  const touched = new Set(changes.map((change) => change.unit));
   const isShared = (id: string) => isBody(rig.placed.get(id)!) || isSender(before, id) || isSender(rig, id);
   if ([...touched].some(isShared)) return undefined;
   // Putting something on a trigger may change what its whole stack does.
   if ([...touched].some((id) => isStacked(before, id) || isStacked(rig, id))) return undefined;
-  if (changesTheOdd(before, rig, touched)) return undefined;
+  if (changesTheOdd(before, rig, changes, touched)) return undefined;
   const reached = new Set(lights);
   for (const light of rig.lights) {
     if (touched.has(light.id) || (light.settings.receiver != null && touched.has(light.settings.receiver)))
@@ -31,24 +33,20 @@ export function affectedLights(
 }
 
 const SHARED: readonly Shared[] = ['channel', 'networkId', 'pin'];
+/** What makes a unit listen to a sender at all: who is set otherwise may then be another for every setting. */
+const JOINING: ReadonlySet<string> = new Set(['family', 'link', 'receiver', 'firesFor', 'role', 'lamp']);
 
 /** Whether a hearer that is set otherwise makes a sender the odd one, or no longer. */
-function changesTheOdd(before: Rig, rig: Rig, touched: ReadonlySet<string>): boolean {
-  const families = new Set([before, rig].flatMap((one) => familiesOf(one, touched)));
-  const agreedOn = (one: Rig, sender: Placed, setting: Shared) => oddSender(one, sender, setting)?.agreed;
-  return rig.senders.some((sender) => {
-    const radios = sender.profile.radios ?? [];
-    if (!radios.some(({ family }) => families.has(family))) return false;
-    return SHARED.some((setting) => agreedOn(before, sender, setting) !== agreedOn(rig, sender, setting));
-  });
+function changesTheOdd(before: Rig, rig: Rig, changes: readonly Change[], touched: ReadonlySet<string>): boolean {
+  if (changes.some(({ setting }) => JOINING.has(setting))) {
+    const agreedOn = (one: Rig, sender: Placed, setting: Shared) => oddSender(one, sender, setting)?.agreed;
+    return rig.senders.some((sender) =>
+      SHARED.some((setting) => agreedOn(before, sender, setting) !== agreedOn(rig, sender, setting)),
+    );
+  }
+  const settings = SHARED.filter((one) => changes.some(({ setting }) => setting === one));
+  return settings.some((setting) => changesOdd(before, rig, setting, touched));
 }
-
-/** The families by which touched units, and what hangs on them, listen. */
-const familiesOf = (rig: Rig, touched: ReadonlySet<string>): (string | undefined)[] =>
-  [...touched].flatMap((id) => {
-    const one = rig.placed.get(id)!;
-    return [one, ...(isFlash(one) ? [hearerOf(rig, one)] : [])].map((placed) => radioInUse(placed)?.family);
-  });
 
 const isStacked = (rig: Rig, id: string): boolean => {
   const one = rig.placed.get(id)!;

@@ -45,8 +45,10 @@ const realOf = (candidate: Candidate): Change[] => candidate.filter((change) => 
 /** @param less whether those that want less are asked for, or those that do not. */
 function provenOf(judgement: Judgement, finding: Finding, less: boolean): Fix[] {
   const proven: { fix: Fix; clean: boolean }[] = [];
-  for (const candidate of candidatesFor(judgement, finding)) {
-    if (asksLess(judgement.rig, realOf(candidate)) !== less) continue;
+  // Two ways of guessing may begin with the same changes, and are proven once.
+  const guesses = new Map(candidatesFor(judgement, finding).map((one) => [JSON.stringify(realOf(one)), realOf(one)]));
+  for (const candidate of guesses.values()) {
+    if (asksLess(judgement.rig, candidate) !== less) continue;
     const proof = prove(judgement, finding, candidate, { left: PROOFS_PER_CANDIDATE });
     if (proof) proven.push({ fix: fixOf(judgement.rig, proof.changes), clean: proof.clean });
   }
@@ -72,10 +74,12 @@ interface Proof {
 function prove(before: Judgement, finding: Finding, candidate: Candidate, budget: { left: number }): Proof | null {
   const real = realOf(candidate);
   if (real.length === 0 || budget.left-- <= 0) return null;
-  const after = rejudge(before, finding, real);
-  if (!keepsWish(before.rig, after.rig)) return null;
+  const rig = withRigChanges(before.rig, real);
+  const reached = affectedLights(before.rig, rig, real, finding.units);
+  if (!keepsWish(before.rig, rig, reached)) return null;
+  const after = judge(rig, reached);
   if (after.findings.some((other) => other.id === finding.id)) return null;
-  const known = new Set(before.findings.map((other) => other.id));
+  const known = idsIn(before);
   // Forgetting what a part is set to hides a fault and mends nothing.
   if (after.findings.some((other) => other.code === 'advice.unknown-field' && !known.has(other.id))) return null;
   // Nor is what nobody can say any more.
@@ -92,17 +96,21 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   return null;
 }
 
+const known = new WeakMap<Judgement, ReadonlySet<string>>();
+
+/** What is said of a judgement, by id: worked out once, since every proof asks for it. */
+function idsIn(judgement: Judgement): ReadonlySet<string> {
+  let ids = known.get(judgement);
+  if (!ids) known.set(judgement, (ids = new Set(judgement.findings.map(({ id }) => id))));
+  return ids;
+}
+
 /** Whether a light that suffers would end in doubt in a shot of which something certain could be said. */
 function isClouded(before: Judgement, after: Judgement, { units }: Finding): boolean {
   const isOpen = (verdict: Verdict) => verdict.verdict === 'unknown' && units.includes(verdict.unit);
   const keyOf = ({ unit, shot, attitude }: Verdict) => `${unit} ${shot} ${attitude}`;
+  const open = after.verdicts.filter(isOpen);
+  if (open.length === 0) return false;
   const opened = new Set(before.verdicts.filter(isOpen).map(keyOf));
-  return after.verdicts.some((verdict) => isOpen(verdict) && !opened.has(keyOf(verdict)));
-}
-
-/** The judgement after changes, of the lights the changes can reach and the finding's own. */
-function rejudge(before: Judgement, finding: Finding, changes: readonly Change[]): Judgement {
-  const rig = withRigChanges(before.rig, changes);
-  const touched = new Set(changes.map((change) => change.unit));
-  return judge(rig, affectedLights(before.rig, rig, touched, finding.units));
+  return open.some((verdict) => !opened.has(keyOf(verdict)));
 }

@@ -79,19 +79,24 @@ function says(sender: Placed, letter: string, { settings }: Light): boolean {
   return told?.on === true && told.mode === settings.mode && told.power === settings.power;
 }
 
+/** A letter told what its lights want, each thing that some of them want once. */
+function wantedBy(scene: Scene, letter: string): Candidate[] {
+  const wanted = new Map(
+    lightsOf(scene).map((light) => [JSON.stringify([light.settings.mode, light.settings.power]), light]),
+  );
+  return [...wanted.values()].slice(0, TRIES).map((light) => drive(scene.subject, letter, light));
+}
+
 /** The mode or power a sender should tell the group; a mode with the power that goes with it, where none is said. */
 export const tellGroup: Mend<'power.overwritten' | 'sender.rivals'> = (scene) => {
   const { subject, params } = scene;
   const path: GroupPath = groupPath(params.group, params.setting);
   const told: Change = { ...set(subject, path, null), to: params.expected };
-  return [[told], ...lightsOf(scene).map((light) => drive(subject, params.group, light))];
+  return [[told], ...wantedBy(scene, params.group)];
 };
 
 /** The letter switched on, and where it is not recorded what it then says, what its lights want. */
 export const groupOn: Mend<'sender.group-off'> = (scene) => {
   const { subject, params } = scene;
-  return [
-    [set(subject, groupPath(params.group, 'on'), true)],
-    ...lightsOf(scene).map((light) => drive(subject, params.group, light)),
-  ];
+  return [[set(subject, groupPath(params.group, 'on'), true)], ...wantedBy(scene, params.group)];
 };

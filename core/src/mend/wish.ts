@@ -1,5 +1,6 @@
 /** What changes want something else than the crew said: whom a light fires for, a wanted power, how fast and how it is shot. */
 import { type Change, isWish } from '../record/change.ts';
+import { type Settings, withSetting } from '../record/settings.ts';
 import { meantFor } from '../rig/meantFor.ts';
 import { isFlash, type Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
@@ -9,12 +10,19 @@ export function asksLess(rig: Rig, changes: readonly Change[]): boolean {
   const named = changes.filter(({ setting }) => setting === 'firesFor');
   if (changes.some((change) => isWish(change) && !named.includes(change))) return true;
   // To name the bodies it fires for already wants nothing else.
-  return named.length > 0 && hasOtherBodies(rig, withRigChanges(rig, changes), named);
+  return named.some(({ unit }) => hasOtherBodies(rig, unit, changes));
 }
 
-const hasOtherBodies = (before: Rig, after: Rig, named: readonly Change[]): boolean =>
-  named.some(({ unit }) => {
-    const [was, is] = [before.placed.get(unit)!, after.placed.get(unit)!];
-    if (!isFlash(was) || !isFlash(is)) return false;
-    return before.bodies.some((body) => meantFor(before, was, body).holds !== meantFor(after, is, body).holds);
-  });
+function hasOtherBodies(rig: Rig, unit: string, changes: readonly Change[]): boolean {
+  const light = rig.placed.get(unit)!;
+  if (!isFlash(light)) return false;
+  const after = { ...light, settings: settingsAfter(light.settings, unit, changes) };
+  // Where nobody says it any more, it is whom its link can serve then.
+  const next = after.settings.firesFor == null ? withRigChanges(rig, changes) : rig;
+  return rig.bodies.some((body) => meantFor(rig, light, body).holds !== meantFor(next, after, body).holds);
+}
+
+const settingsAfter = (settings: Settings, unit: string, changes: readonly Change[]): Settings =>
+  changes
+    .filter((change) => change.unit === unit)
+    .reduce((next, { setting, to }) => withSetting(next, setting, to), settings);

@@ -32,14 +32,13 @@ type Weakening = Fault<'air.sun' | 'air.range' | 'air.angle' | 'crew.emitter-nea
 export function followSight(base: SignalPath, body: Body, light: Light, others: readonly string[]): SignalPath {
   const standing = standingTo(body, light, others);
   const params = { light: light.id };
-  const upright = body.attitude === 'upright';
   const seen = base
     .check({ holds: light.settings.covered !== true, code: 'air.covered', subject: light.id, params })
     .check({
       holds: standing.sight !== 'blocked',
       code: 'air.no-sight',
       subject: light.id,
-      params: { ...params, upright },
+      params: { ...params, upright: standing.isUpright },
     });
   return weakened(seen, light, [sensorReach(light, standing), sensorAngle(light, standing)]);
 }

@@ -6,6 +6,8 @@ import type { Body, Light } from '../rig/rig.ts';
 
 export type Standing = Pick<Pair, 'distanceM' | 'offAxis'> & {
   sight: Pair['sight'];
+  /** That is so because the camera is held upright, as somebody noted. */
+  isUpright: boolean;
   /** Where a distance that is not recorded belongs. */
   distanceField: SettingPath;
 };
@@ -18,18 +20,19 @@ export function standingTo(body: Body, { settings }: Light, others: readonly str
   // Most lights stand one way to everything.
   if (settings.from == null) {
     const { sight, sightUpright, distanceM, offAxis } = settings;
-    const held = body.attitude === 'upright' ? (sightUpright ?? sight) : sight;
-    return { sight: held, distanceM, offAxis, distanceField: 'distanceM' };
+    const isUpright = body.attitude === 'upright' && sightUpright != null;
+    return { sight: isUpright ? sightUpright : sight, isUpright, distanceM, offAxis, distanceField: 'distanceM' };
   }
   const pairs = others.flatMap((id) => settings.from?.[id] ?? []);
   const noted = <F extends PairField>(field: F): Pair[F] =>
     (pairs.map((pair) => pair[field]).find((value) => value != null) as Pair[F]) ?? settings[field];
   // Turned upright, a pop-up or a flash on the camera throws its signal another way.
-  const upright = pairs.map((pair) => pair.sightUpright ?? pair.sight).find((value) => value != null);
-  const sight = body.attitude === 'upright' ? (upright ?? settings.sightUpright ?? settings.sight) : noted('sight');
+  const nearest = pairs.find((pair) => (pair.sightUpright ?? pair.sight) != null) ?? settings;
+  const isUpright = body.attitude === 'upright' && nearest.sightUpright != null;
   const paired = others.find((id) => settings.from?.[id]?.sight === 'bounce');
   return {
-    sight,
+    sight: isUpright ? nearest.sightUpright : noted('sight'),
+    isUpright,
     distanceM: noted('distanceM'),
     offAxis: noted('offAxis'),
     distanceField: paired === undefined ? 'distanceM' : pairPath(paired, 'distanceM'),
@@ -41,3 +44,7 @@ export const wayLossDb = (metres: number, reachM: number, { bounce, inSun }: { b
   bounce
     ? distanceLossDb(metres * BOUNCE_WAY, reachM) + BOUNCE_DB + (inSun ? BOUNCE_SUN_DB : 0)
     : distanceLossDb(metres, reachM);
+
+/** Whether anything is noted of how a light stands while the camera is held upright: else it stands as it always does. */
+export const standsOtherwiseUpright = ({ settings: { sightUpright, from } }: Light): boolean =>
+  sightUpright != null || Object.values(from ?? {}).some((pair) => pair.sightUpright != null);

@@ -50,8 +50,10 @@ export function meantFor(rig: Rig, light: Light, body: Body): Meant {
 /**
  * Whether every light still fires for all the bodies its link served before, or says for which it does: a sender switched off
  * is no way to have fewer lights to care for.
+ * @param reached the lights a change can reach, where that is known.
  */
-export const keepsWish = (before: Rig, after: Rig): boolean => lostWish(before, after).length === 0;
+export const keepsWish = (before: Rig, after: Rig, reached?: ReadonlySet<string>): boolean =>
+  !before.lights.some((light) => (reached?.has(light.id) ?? true) && hasLostWish(before, after, light));
 
 /** The lights that would serve fewer bodies than before, without anybody wishing it. */
 export const lostWish = (before: Rig, after: Rig): string[] =>

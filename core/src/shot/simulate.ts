@@ -46,6 +46,14 @@ export function simulate(rig: Rig, body: Body, only?: ReadonlySet<string>, attit
   return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, lights).play();
 }
 
+/** Where a sender speaks the family a light listens to, those that certainly speak another need not be followed: they fail. */
+function mayBeHeard(family: string | undefined, senders: readonly { sender: Placed }[]) {
+  const speaks = ({ sender }: { sender: Placed }) => radioInUse(sender)?.family;
+  const isRelated = family !== undefined && senders.some((one) => speaks(one) === family);
+  return (one: { sender: Placed }): boolean =>
+    !isRelated || speaks(one) === family || radioInUse(one.sender) === undefined;
+}
+
 class ShotRun {
   private readonly queue = new EventQueue<Queued>();
   private readonly timeline: TimelineEvent[] = [];
@@ -208,7 +216,7 @@ class ShotRun {
 
   private startByAir(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
     const family = radioInUse(hearerOf(this.rig, light))?.family;
-    const attempts = senders.map(({ sender, path }) => ({
+    const attempts = senders.filter(mayBeHeard(family, senders)).map(({ sender, path }) => ({
       sender,
       path: followAir(this.rig, path, { body: this.body, sender, light }),
       isRelated: family !== undefined && radioInUse(sender)?.family === family,

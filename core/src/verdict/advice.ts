@@ -26,11 +26,13 @@ const HIGH_VOLTAGE = 24;
 
 export function adviceFor(rig: Rig, shots: readonly Shot[]): Advice[] {
   const fires = new Set(
-    shots.flatMap((shot) =>
-      [...shot.runs.values()]
-        .filter((run) => run.fires === true && isMeantFor(rig, run.light, shot.body))
-        .map((run) => run.light.id),
-    ),
+    shots
+      // Turned upright a camera may take the very shot it took level.
+      .filter(({ runs }, index) => runs !== shots[index - 1]?.runs)
+      .flatMap(({ runs, body }) =>
+        [...runs.values()].filter((run) => run.fires === true && isMeantFor(rig, run.light, body)),
+      )
+      .map((run) => run.light.id),
   );
   const firing = rig.lights.filter((light) => fires.has(light.id));
   if (firing.length === 0) return [];

@@ -6,6 +6,7 @@ import { freeId, idRange, networkIdOf } from '../rig/net.ts';
 import { isMeantFor } from '../rig/meantFor.ts';
 import { type Body, hearerOf, type Rig } from '../rig/rig.ts';
 import { missesRear } from '../path/rearCurtain.ts';
+import { standsOtherwiseUpright } from '../path/standing.ts';
 import { contactTime, frontContact } from '../shot/curtain.ts';
 import { type LightRun, type Shot, shotRefOf } from '../shot/lightRun.ts';
 import { simulate } from '../shot/simulate.ts';
@@ -23,13 +24,16 @@ export interface Judgement {
 
 /** @param only judge these lights alone; they must include every light that an eye among them sees. */
 export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
-  const shots = shotsOf(rig).map(({ body, attitude }) => simulate(rig, body, only, attitude));
+  const shots = shotsTaken(rig, only);
   const gathered = new GatheredFindings();
   const verdicts: Verdict[] = [];
+  // By the runs they are of: a camera turned upright may take the very shot it took level.
+  const known = new Map<LightRun, Verdict>();
   for (const shot of shots) {
     for (const run of shot.runs.values()) {
       if (rig.strangers.has(run.light.id)) continue;
-      const verdict = verdictOf(rig, shot, run);
+      const verdict = heldAs(shot, known.get(run)) ?? verdictOf(rig, shot, run);
+      known.set(run, verdict);
       verdicts.push(verdict);
       gathered.addFaults(verdict);
       if (verdict.verdict === 'in-sync') adviseForgiven(rig, shot, run, gathered);
@@ -40,6 +44,23 @@ export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
   adviseNoId(rig, shots, gathered);
   for (const { light, fault } of adviceFor(rig, shots)) gathered.add(fault, { light, shot: null });
   return { rig, shots, verdicts, findings: gathered.sorted() };
+}
+
+/** The verdict of the same run with the camera held otherwise: the same, but where a part of the frame stays dark. */
+function heldAs({ attitude }: Shot, verdict: Verdict | undefined): Verdict | null {
+  if (!verdict || verdict.darkEdge !== null) return null;
+  return verdict.faults.some(({ params }) => 'darkEdge' in params) ? null : { ...verdict, attitude };
+}
+
+/** A camera held upright takes the shot it takes level, but where somebody noted that a light stands otherwise to it then. */
+function shotsTaken(rig: Rig, only?: ReadonlySet<string>): Shot[] {
+  const turns = rig.lights.some((light) => (only?.has(light.id) ?? true) && standsOtherwiseUpright(light));
+  let level: Shot | undefined;
+  return shotsOf(rig).map(({ body, attitude }) => {
+    if (attitude === 'upright' && !turns && level?.body.id === body.id) return { ...level, attitude };
+    level = simulate(rig, body, only, attitude);
+    return level;
+  });
 }
 
 /** The look's set of shots: each body, strangers' too, in each way it is held. */

@@ -59,61 +59,67 @@ export const isOf = (verdict: Verdict, shot: Shot): boolean =>
 export const isFailing = (verdict: Verdict): boolean => !isRight(verdict) && verdict.verdict !== 'unknown';
 
 export function verdictOf(rig: Rig, shot: Shot, run: LightRun): Verdict {
-  const base = {
-    unit: run.light.id,
-    shot: shot.body.id,
-    attitude: shot.attitude,
-    share: null,
-    chance: run.chance,
-    darkEdge: null,
-    stopsOff: null,
-    atUs: run.atUs,
-    lastUs: run.lastUs,
-    faults: [],
-    unknown: [],
-  };
   const { holds: meant, fields } = meantFor(rig, run.light, shot.body);
-  if (meant === null) return { ...base, verdict: 'unknown', unknown: fields };
-  if (run.fires === null) return { ...base, verdict: 'unknown', unknown: run.unknown };
+  if (meant === null) return told(shot, run, 'unknown', { unknown: fields });
+  if (run.fires === null) return told(shot, run, 'unknown', { unknown: run.unknown });
   if (!meant)
     return run.fires
-      ? { ...base, verdict: 'stray', faults: [strayFault(rig, shot.body, run)] }
-      : { ...base, verdict: 'dark' };
-  if (!run.fires) return { ...base, verdict: 'silent', faults: [silentFault(shot, run)] };
-  return firedVerdict(rig, shot, run, base);
+      ? told(shot, run, 'stray', { faults: [strayFault(rig, shot.body, run)] })
+      : told(shot, run, 'dark');
+  if (!run.fires) return told(shot, run, 'silent', { faults: [silentFault(shot, run)] });
+  return firedVerdict(rig, shot, run);
 }
 
-function firedVerdict(rig: Rig, shot: Shot, run: LightRun, base: Omit<Verdict, 'verdict'>): Verdict {
+type Told = Partial<Pick<Verdict, 'share' | 'darkEdge' | 'stopsOff' | 'faults' | 'unknown'>>;
+
+/** Written out: it is made by the hundred for every edit. */
+const told = (shot: Shot, run: LightRun, verdict: VerdictName, more: Told = {}): Verdict => ({
+  unit: run.light.id,
+  shot: shot.body.id,
+  attitude: shot.attitude,
+  share: more.share ?? null,
+  chance: run.chance,
+  darkEdge: more.darkEdge ?? null,
+  stopsOff: more.stopsOff ?? null,
+  atUs: run.atUs,
+  lastUs: run.lastUs,
+  faults: more.faults ?? [],
+  unknown: more.unknown ?? [],
+  verdict,
+});
+
+function firedVerdict(rig: Rig, shot: Shot, run: LightRun): Verdict {
   const { delivery } = run;
   const deliveryFaults = delivery?.fault ? [delivery.fault] : [];
   const atUs = run.atUs!;
   // Before the shutter moves no curtain matters, so this holds even where the curtain is not recorded.
-  if (atUs < 0) return { ...base, verdict: 'early', share: 0, faults: [earlyFault(run), ...deliveryFaults] };
+  if (atUs < 0) return told(shot, run, 'early', { share: 0, faults: [earlyFault(run), ...deliveryFaults] });
   const { tauUs, openUs } = shot.curtain;
-  if (tauUs === null || openUs === null) return { ...base, verdict: 'unknown', unknown: shot.curtain.unknown };
+  if (tauUs === null || openUs === null) return told(shot, run, 'unknown', { unknown: shot.curtain.unknown });
 
   const loss = frameLossOf(tauUs, openUs, run);
-  if (loss === null) return { ...base, verdict: 'unknown', unknown: missingDuration(run) };
+  if (loss === null) return told(shot, run, 'unknown', { unknown: missingDuration(run) });
   const { share } = loss;
-  const seen = {
-    ...base,
-    share,
-    darkEdge: edgeAsHeld(loss.darkEdge, shot.attitude),
-    stopsOff: delivery?.stopsOff ?? null,
-  };
+  const darkEdge = edgeAsHeld(loss.darkEdge, shot.attitude);
+  const stopsOff = delivery?.stopsOff ?? null;
   if (share < 1) {
     const faults = [partFault(shot, run, { tauUs, openUs }, loss), ...deliveryFaults];
-    return { ...seen, verdict: share === 0 ? 'late' : 'partial', faults };
+    return told(shot, run, share === 0 ? 'late' : 'partial', { share, darkEdge, stopsOff, faults });
   }
   if (!delivery || delivery.verdict === 'unknown')
-    return { ...seen, verdict: 'unknown', unknown: delivery?.unknown ?? [] };
-  if (delivery.verdict !== 'right') return { ...seen, verdict: delivery.verdict, faults: deliveryFaults };
+    return told(shot, run, 'unknown', { share, darkEdge, stopsOff, unknown: delivery?.unknown });
+  if (delivery.verdict !== 'right')
+    return told(shot, run, delivery.verdict, { share, darkEdge, stopsOff, faults: deliveryFaults });
   if (isSeen(loss)) {
     const faults = [slowPulseFault(shot, run, loss)];
-    return { ...seen, verdict: 'wrong-power', stopsOff: loss.lostStops, faults };
+    return told(shot, run, 'wrong-power', { share, darkEdge, stopsOff: loss.lostStops, faults });
   }
-  if (run.chance !== 1) return { ...seen, verdict: 'unreliable', faults: run.doubt ? [run.doubt] : [] };
-  return { ...seen, ...burstVerdict(rig, shot.body, run) };
+  if (run.chance !== 1) {
+    const faults = run.doubt ? [run.doubt] : [];
+    return told(shot, run, 'unreliable', { share, darkEdge, stopsOff, faults });
+  }
+  const { verdict, faults, unknown } = burstVerdict(rig, shot.body, run);
+  return told(shot, run, verdict, { share, darkEdge, stopsOff, faults, unknown });
 }
 
 /** A tail is judged by its length, which depends on the power: metered, nobody knows it beforehand. */
