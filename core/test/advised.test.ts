@@ -10,7 +10,7 @@ import type { Finding } from '../src/verdict/finding';
 import { judge, type Judgement } from '../src/verdict/judge';
 import { changeLines, namesOf, needText } from '../src/words/wording';
 import { baseKit, groups, judgeBase, type Spoil } from './baseRig';
-import { both, set } from './gearCases';
+import { both, RIVAL, set } from './gearCases';
 
 const told = (changes: readonly Change[]) =>
   changes.map(({ unit, setting, to }) => `${unit}.${setting} ${JSON.stringify(to)}`);
@@ -117,20 +117,7 @@ describe('the odd one out', () => {
   });
 
   test('of two senders each is odd by itself, for the lights of its own body', () => {
-    const spoil = both(set('sender', { channel: 3 }), {
-      add: {
-        second: {
-          like: 'sender',
-          settings: {
-            on: true,
-            role: 'master',
-            mount: 'body-2',
-            channel: 11,
-            networkId: 27,
-            groups: { A: { on: true, mode: 'manual', power: -3 }, B: { on: true, mode: 'ttl' } },
-          },
-        },
-      },
+    const spoil = both(RIVAL, set('sender', { channel: 3 }), {
       settings: { remote: { firesFor: null }, metered: { firesFor: null }, top: { on: false } },
     });
     expect(findingOf(judgeBase(spoil), 'sender.odd')).toMatchObject({
@@ -183,22 +170,12 @@ describe('letters', () => {
 });
 
 /** A second sender on body 2 that speaks on the net of the first, with letter A on. */
-const SECOND: Spoil = {
-  add: {
-    second: {
-      like: 'sender',
-      settings: {
-        on: true,
-        role: 'master',
-        mount: 'body-2',
-        channel: 11,
-        networkId: 27,
-        groups: { A: { on: true, mode: 'manual', power: -3 }, B: { on: false }, C: { on: false } },
-      },
-    },
+const SECOND = both(RIVAL, set('top', { on: false }), {
+  settings: {
+    ...Object.fromEntries(['remote', 'metered', 'eye'].map((id) => [id, { firesFor: ['body-1'] }])),
+    second: { groups: { A: { on: true, mode: 'manual', power: -3 }, B: { on: false }, C: { on: false } } },
   },
-  settings: { top: { on: false } },
-};
+});
 
 describe('strays', () => {
   test('a light that hears the other body’s sender: its letter goes off there', () => {
