@@ -152,6 +152,19 @@ test.each<[string, KitItem, KitItem, KitItem[], string[]]>([
   );
 });
 
+test('a stack is a way only through what has both a foot and a shoe on top', () => {
+  const trigger = (foot: string, topShoe: string): KitItem => {
+    const { profile, unit } = item('tholmar-bridge-k');
+    const id = `${foot}-${topShoe}`;
+    return { unit: { ...unit, id }, profile: { ...profile, id, foot, topShoe } as KitItem['profile'] };
+  };
+  const all = [trigger('k', 'k'), trigger('none', 'k'), trigger('k', 'none')];
+  const on = waysBetween(choice(all, false), kestoril, item('tholmar-60k')).flatMap((way) =>
+    way.kind === 'stack' ? [way.on.unit.id] : [],
+  );
+  expect(on).toEqual(['k-k']);
+});
+
 test('nothing is said to help that does not', () => {
   const all = choice([item('tholmar-sender-k')]);
   const best = allWays(all, kestoril, item('tholmar-60v'))[0]!;

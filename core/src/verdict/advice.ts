@@ -131,7 +131,9 @@ function onPower(light: Light): Advice[] {
   // Ties go towards less light. docs/model.md, Powers.
   const rounded = Math.floor(wanted / step + 0.5 - 1e-9) * step;
   const error = rounded - wanted;
-  return Math.abs(error) > POWER_TOLERANCE_STOPS ? [about(light, 'power.rounded', { wanted, rounded, error })] : [];
+  return Math.abs(error) > POWER_TOLERANCE_STOPS
+    ? [about(light, 'power.rounded', { light: light.id, wanted, rounded, error })]
+    : [];
 }
 
 function cautionsOn(light: Light): Advice[] {

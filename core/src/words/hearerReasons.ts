@@ -47,7 +47,7 @@ export const HEARER = {
           ],
         },
   'hearer.medium': (p, me, names) => ({
-    gap: `not by ${text(p.link)}`,
+    gap: `not by ${p.link === 'optical' ? 'coded light' : text(p.link)}`,
     why: `${me} is said to be told by ${p.link === 'optical' ? 'coded light' : text(p.link)}, but ${p.family === null ? 'its family' : names.family(p.family)} works by ${p.link === 'optical' ? 'radio' : 'coded light'}.`,
     evidence: [['link', text(p.link)]],
   }),

@@ -7,6 +7,7 @@ import {
   percent,
   counted,
   positionWord,
+  stopsCounted,
   type Reasons,
   seconds,
   powerOf,
@@ -151,11 +152,11 @@ export const LAMP_AND_FRAME = {
   }),
   'power.local-trim': (p, me) => ({
     gap: `trim ${stopsLabel(p.trim)} is pushed away`,
-    why: `${stopsLabel(p.trim)} stops were dialled on ${me} itself; the sender’s next push takes them back.`,
+    why: `${me} was trimmed ${p.trim > 0 ? 'up' : 'down'} by ${stopsCounted(p.trim)} on the unit itself; the sender’s next push takes that back.`,
   }),
   'power.comp-limit': (p, me) => ({
     gap: 'compensation at its limit',
-    why: `${me} takes ${text(p.limit)} stops of compensation; ${stopsLabel(Math.abs(Number(p.over)))} more are dialled in.`,
+    why: `${me} takes ${stopsCounted(p.limit)} of compensation; it is dialled ${stopsCounted(p.over)} beyond that.`,
   }),
   'power.rounded': (p, me, names) => ({
     gap: `rounds to ${powerOf(p.light, p.rounded, names)}`,
