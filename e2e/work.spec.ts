@@ -39,6 +39,24 @@ test('least work is undone in one step; from the camera alone less is saved, and
   await expectSaved(page);
 });
 
+test('what no setting mends is told apart: by hand, or by wanting less, which is one tap and one undo', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/family-groups', 'Family groups');
+  await page.getByRole('button', { name: 'Least work for all' }).click();
+  await expect(panel(page).getByText('30 s of work: Light 4 still fails.', { exact: false })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(panel(page).getByText(/^Light 4: at its lowest it is 2 stops too bright: twice as far/)).toBeVisible();
+  const less = panel(page).getByRole('group', { name: 'Or want less' });
+  await less.getByRole('button', { name: /^Set power 1\/128 on Light 4/ }).click();
+  const four = page.getByRole('group', { name: /^Light 4,/ });
+  await expect(four).toHaveAccessibleName(/In the frame\.$/);
+  await page.getByRole('button', { name: /^Undo: Set power 1\/128 on Light 4/ }).click();
+  await expect(four).toHaveAccessibleName(/cannot go below 1\/128\.$/);
+});
+
 test('on paper a change shows what it would break; dropped, nothing happened; taken over, it is real', async ({
   page,
 }) => {
