@@ -5,6 +5,7 @@ import { needFor } from '../src/mend/need.ts';
 import type { Change } from '../src/record/change.ts';
 import type { Settings } from '../src/record/settings.ts';
 import type { Code } from '../src/rig/codes';
+import { keepsWish, lostWish } from '../src/rig/meantFor.ts';
 import { withRigChanges } from '../src/rig/rigChanges.ts';
 import type { Finding } from '../src/verdict/finding';
 import { judge, type Judgement } from '../src/verdict/judge';
@@ -301,6 +302,18 @@ describe('what is wanted stays', () => {
     };
     expect(fixesOf(spoil, 'air.no-sight', 'eye')).toEqual([['eye.sightUpright "direct"']]);
     expect(wantsOf(spoil, 'air.no-sight', 'eye')).toEqual([['body-1.attitudes null']]);
+  });
+
+  test('a light is not mended by being one no more: with its tube off, a master only commands', () => {
+    const asMaster = (spoil: Spoil) => {
+      const { rig } = judgeBase(spoil);
+      const after = withRigChanges(rig, [{ unit: 'top', setting: 'role', from: 'local', to: 'master' }]);
+      return { keeps: keepsWish(rig, after), lost: lostWish(rig, after), lights: after.lights.map(({ id }) => id) };
+    };
+    const dark = asMaster(set('top', { lamp: false }));
+    expect(dark).toMatchObject({ keeps: false, lost: ['top'] });
+    expect(dark.lights).not.toContain('top');
+    expect(asMaster(set('top', { lamp: true }))).toMatchObject({ keeps: true, lost: [] });
   });
 
   test('a flash on a cable may answer an eye instead: to name its body is to want nothing else', () => {

@@ -121,8 +121,6 @@ class WorkSearch {
   private failingIn({ rig, verdicts }: Judgement): ReadonlySet<string> {
     const failing = new Set(verdicts.filter(isFailing).map((verdict) => verdict.unit));
     for (const unit of unknownIn({ verdicts })) if (!this.doubtful.has(unit)) failing.add(unit);
-    const there = new Set(rig.lights.map((light) => light.id));
-    for (const { id } of this.rig.lights) if (!there.has(id)) failing.add(id);
     for (const id of lostWish(this.rig, rig)) failing.add(id);
     return failing;
   }

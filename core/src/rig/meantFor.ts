@@ -48,16 +48,21 @@ export function meantFor(rig: Rig, light: Light, body: Body): Meant {
 }
 
 /**
- * Whether every light still fires for all the bodies its link served before, or says for which it does: a sender switched off
- * is no way to have fewer lights to care for.
+ * Whether every light is still one, and still fires for all the bodies its link served before, or says for which it does: a
+ * sender switched off, or a flash that only commands, is no way to have fewer lights to care for.
  * @param reached the lights a change can reach, where that is known.
  */
 export const keepsWish = (before: Rig, after: Rig, reached?: ReadonlySet<string>): boolean =>
-  !before.lights.some((light) => (reached?.has(light.id) ?? true) && hasLostWish(before, after, light));
+  lostAmong(before, after, reached && before.lights.filter(({ id }) => reached.has(id))).length === 0;
 
-/** The lights that would serve fewer bodies than before, without anybody wishing it. */
-export const lostWish = (before: Rig, after: Rig): string[] =>
-  before.lights.filter((light) => hasLostWish(before, after, light)).map(({ id }) => id);
+/** The lights that would be none any more, or serve fewer bodies than before, without anybody wishing it. */
+export const lostWish = (before: Rig, after: Rig): string[] => lostAmong(before, after).map(({ id }) => id);
+
+function lostAmong(before: Rig, after: Rig, lights: readonly Light[] = before.lights): Light[] {
+  const there = new Set(after.lights.map(({ id }) => id));
+  const isGone = ({ id }: Light) => !there.has(id) && !before.strangers.has(id);
+  return lights.filter((light) => isGone(light) || hasLostWish(before, after, light));
+}
 
 function hasLostWish(before: Rig, after: Rig, light: Light): boolean {
   const { link, firesFor } = light.settings;
