@@ -7,7 +7,7 @@ import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/ch
 import { settingsSchema } from '../record/lookSchema.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPartsOf, type SettingPath } from '../record/settings.ts';
-import { lostWish } from '../rig/meantFor.ts';
+import { keepsWish, lostWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
@@ -75,6 +75,8 @@ interface Plan {
   rig: Rig;
   judgement: Judgement;
   failing: ReadonlySet<string>;
+  /** Lights the changes took out of the look, or away from a body. */
+  lost: boolean;
 }
 
 class WorkSearch {
@@ -91,7 +93,7 @@ class WorkSearch {
     this.budget = options.budget ?? BUDGET;
     const judgement = judge(rig);
     this.doubtful = unknownIn(judgement);
-    this.start = { changes: [], rig, judgement, failing: this.failingIn(judgement) };
+    this.start = { changes: [], rig, judgement, failing: this.failingIn(judgement), lost: false };
   }
 
   run(): Work {
@@ -111,7 +113,7 @@ class WorkSearch {
     if (this.spent % PROGRESS_EVERY === 0) this.options.onProgress?.(Math.min(this.spent, this.budget), this.budget);
     const rig = changes.length === 0 ? this.rig : withRigChanges(this.rig, changes);
     const judgement = judge(rig);
-    return { changes, rig, judgement, failing: this.failingIn(judgement) };
+    return { changes, rig, judgement, failing: this.failingIn(judgement), lost: !keepsWish(this.rig, rig) };
   }
 
   /**
@@ -160,7 +162,8 @@ class WorkSearch {
         .filter((changes) => !seen.has(keyOf(changes)))
         .map((changes) => this.judged(changes))
         .map((next) => ({ next, worth: this.worthOf(plan, next, before) }))
-        .filter(({ next }) => this.isAffordable(next))
+        // A light that is made something else is not saved, and nobody wished it.
+        .filter(({ next }) => this.isAffordable(next) && !next.lost)
         .sort((a, b) => b.worth - a.worth);
       const best = options[0];
       if (!best) break;
@@ -205,7 +208,7 @@ class WorkSearch {
     const fewer = plan.changes.filter(keeps);
     if (fewer.length === plan.changes.length) return plan;
     const tried = this.judged(fewer);
-    return [...tried.failing].every((light) => plan.failing.has(light)) ? tried : plan;
+    return !tried.lost && [...tried.failing].every((light) => plan.failing.has(light)) ? tried : plan;
   }
 
   /** Sets of changes in the order of what they must cost at least; the first that leaves nothing failing is least. */
@@ -229,7 +232,7 @@ class WorkSearch {
         const next = this.judged(changes);
         if (isWhole(next) && secondsOf(this.rig, changes) < ceiling()) best = next;
         else if (!isWhole(next)) open.push({ plan: next, floor: least });
-        if (!isWhole(best) && next.failing.size < best.failing.size) best = next;
+        if (!isWhole(best) && !next.lost && next.failing.size < best.failing.size) best = next;
       }
     }
     // Nothing left to try: what is still failing cannot be mended by any change known here.

@@ -18,8 +18,8 @@ export interface Odd {
   hearers: readonly string[];
 }
 
-/** What each hearer of a sender is set to, by its id. */
-type Votes = ReadonlyMap<string, number>;
+/** What each hearer of a sender is set to, by its id; null where it is not recorded, or none its model has. */
+type Votes = ReadonlyMap<string, number | null>;
 
 /** Worked out once for a rig: whoever asks for one light asks for the others too. */
 interface Known {
@@ -56,11 +56,7 @@ export function changesOdd(before: Rig, after: Rig, setting: Shared, touched: Re
     const moved = [...touched].filter((id) => votes.has(id));
     if (moved.length === 0) return false;
     const next = new Map(votes);
-    for (const id of moved) {
-      const value = sharedValue(after, after.placed.get(id)!, setting);
-      if (value === null) next.delete(id);
-      else next.set(id, value);
-    }
+    for (const id of moved) next.set(id, voteOf(after, after.placed.get(id)!, setting));
     return oddSender(before, sender, setting)?.agreed !== agreedAgainst(before, sender, setting, next)?.agreed;
   });
 }
@@ -68,6 +64,7 @@ export function changesOdd(before: Rig, after: Rig, setting: Shared, touched: Re
 function agreedAgainst(rig: Rig, sender: Placed, setting: Shared, votes: Votes): Odd | null {
   const byValue = new Map<number, string[]>();
   for (const [id, value] of votes) {
+    if (value === null) continue;
     const list = byValue.get(value);
     if (list) list.push(id);
     else byValue.set(value, [id]);
@@ -82,6 +79,12 @@ function agreedAgainst(rig: Rig, sender: Placed, setting: Shared, votes: Votes):
 export const sharedValue = (rig: Rig, placed: Placed, setting: Shared): number | null =>
   (setting === 'networkId' ? networkIdOf(rig, placed) : placed.settings[setting]) ?? null;
 
+/** What its own model does not have says nothing of the sender. */
+function voteOf(rig: Rig, hearer: Placed, setting: Shared): number | null {
+  const value = sharedValue(rig, hearer, setting);
+  return value !== null && canBeSet(rig, hearer, setting, value) ? value : null;
+}
+
 /** Everything of its family that should listen to it: of lights meant for the body it is on. */
 function votesFor(rig: Rig, sender: Placed, setting: Shared): Votes {
   const { votes } = knownOf(rig);
@@ -95,12 +98,11 @@ function votesFor(rig: Rig, sender: Placed, setting: Shared): Votes {
     radioInUse(hearerOf(rig, light))?.family === family &&
     !rig.strangers.has(light.id) &&
     isMeantFor(rig, light, body!) === true;
-  const made = new Map<string, number>();
+  const made = new Map<string, number | null>();
   for (const light of body ? rig.lights : []) {
     if (!listens(light)) continue;
     const hearer = hearerOf(rig, light);
-    const value = sharedValue(rig, hearer, setting);
-    if (value !== null) made.set(hearer.id, value);
+    made.set(hearer.id, voteOf(rig, hearer, setting));
   }
   votes.set(key, made);
   return made;
