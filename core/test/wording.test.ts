@@ -157,3 +157,22 @@ test.each<[SettingPath, SettingValue, string]>([
 ])('a change of %s to %p is the order "%s"', (setting, to, words) => {
   expect(changeText({ unit: 'remote', setting, from: null, to }, names)).toBe(words);
 });
+
+test.each<[SettingPath, SettingValue, SettingValue, string]>([
+  ['cells', 'flat', 'good', 'Put fresh cells into Remote'],
+  ['cells', 'good', 'flat', 'Note on Remote: cells flat'],
+  ['sight', 'blocked', 'direct', 'Give Remote a clear line of sight'],
+  ['sight', null, 'blocked', 'Note on Remote: line of sight blocked'],
+  ['asleep', true, false, 'Wake Remote'],
+  ['asleep', null, true, 'Note on Remote: sleep asleep'],
+  ['on', true, null, 'Remote: power switch not recorded'],
+  ['link', 'radio', null, 'Remote: link not recorded'],
+  ['link', 'radio', 'optical', 'Fire Remote by coded light'],
+  ['hss', true, null, 'Switch off high-speed sync on Remote'],
+  ['sees', null, [], 'Turn the eye of Remote to nothing'],
+  ['sees', ['eye', 'top'], ['eye'], 'Shield the eye of Remote from Top'],
+  ['sees', ['eye'], ['top'], 'Turn the eye of Remote to Top and shield it from Eye'],
+  ['burstFrames', 8, null, 'Let Remote shoot on and on'],
+])('%s from %j to %j is told as what is done, or as a note', (setting, from, to, expected) =>
+  expect(changeText({ unit: 'remote', setting, from, to }, names)).toBe(expected),
+);

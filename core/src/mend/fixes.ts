@@ -96,13 +96,13 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   return null;
 }
 
-const known = new WeakMap<Judgement, ReadonlySet<string>>();
+const ids = new WeakMap<Judgement, ReadonlySet<string>>();
 
 /** What is said of a judgement, by id: worked out once, since every proof asks for it. */
 function idsIn(judgement: Judgement): ReadonlySet<string> {
-  let ids = known.get(judgement);
-  if (!ids) known.set(judgement, (ids = new Set(judgement.findings.map(({ id }) => id))));
-  return ids;
+  let all = ids.get(judgement);
+  if (!all) ids.set(judgement, (all = new Set(judgement.findings.map(({ id }) => id))));
+  return all;
 }
 
 /** Whether a light that suffers would end in doubt in a shot of which something certain could be said. */

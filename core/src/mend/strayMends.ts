@@ -1,6 +1,7 @@
 /** Mends of a light that fires for a shutter it is not meant for: kept from what sets it off. */
 import { groupPath } from '../record/settings.ts';
 import { clearChannels } from '../rig/emitters.ts';
+import { isMeantFor } from '../rig/meantFor.ts';
 import { freeId, idRange, lettersBetween, mastersOf } from '../rig/net.ts';
 import { hearerOf, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
 import { sendersServing } from '../rig/serving.ts';
@@ -35,7 +36,10 @@ export function turnAway(scene: Scene<'crew.clash'>): Candidate[] {
 export const accepted = ({ rig, finding, subject }: Scene<'crew.clash'>): Candidate[] => {
   const bodies = bodiesOf(finding);
   const isOurs = !bodies.some((body) => rig.strangers.has(body));
-  return isOurs ? [[set(subject, 'firesFor', [...(subject.settings.firesFor ?? []), ...bodies])]] : [];
+  if (!isOurs || !isFlash(subject)) return [];
+  // Where nobody said for whom it fires, it keeps those its link serves.
+  const now = rig.bodies.filter((body) => isMeantFor(rig, subject, body) === true).map(({ id }) => id);
+  return [[set(subject, 'firesFor', [...now, ...bodies])]];
 };
 
 /** An ID of our own, or another channel, for every unit of the net at once. */

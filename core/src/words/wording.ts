@@ -4,16 +4,16 @@ import { stopsLabel } from '../measure/stops.ts';
 import type { LINKS, PairField } from '../record/settingTerms.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
-import type { Change } from '../record/change.ts';
+import { type Change, isSameValue } from '../record/change.ts';
 import { isOtherCrew, type OnAir } from '../record/onAir.ts';
-import { groupPartsOf, pairPartsOf, type SettingPath } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf, type SettingPath, type SettingValue } from '../record/settings.ts';
 import { indexKit, type Kit, type KitIndex } from '../rig/rig.ts';
 import { otherCrewId } from '../rig/otherCrews.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { gapText, lostText } from './findingWording.ts';
 import { stopsCounted } from './saying.ts';
-import { listed, type Names, powerText, settingName, settingValue } from './settingWords.ts';
+import { listed, meantWhenLeftOut, type Names, powerText, settingName, settingValue } from './settingWords.ts';
 
 /** @param onAir other crews by their names, where the words may be about them. */
 export function namesOf(kit: Kit | KitIndex, onAir: readonly OnAir[] = []): Names {
@@ -42,12 +42,19 @@ export function whereText(verdict: Verdict, names: Names): string {
 
 const sentenceCase = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
-type Order = (unit: string, value: string, change: Change) => string;
+/** Null where the change is the other way about, and no order. */
+type Order = (unit: string, value: string, change: Change) => string | null;
 
 const switched =
   (what: string): Order =>
-  (unit, value) =>
-    `Switch ${value} ${what} ${unit}`;
+  (unit, _, { to }) =>
+    `Switch ${to === true ? 'on' : 'off'} ${what} ${unit}`;
+
+/** An order that only one value is; any other is a note of how it stands. */
+const when =
+  (value: SettingValue, order: (unit: string) => string): Order =>
+  (unit, _, { to }) =>
+    isSameValue(to, value) ? order(unit) : null;
 
 const LINK_WAYS: Readonly<Record<(typeof LINKS)[number], string>> = {
   radio: 'by radio',
@@ -67,11 +74,11 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   receiver: (unit, value, { to }) => (to == null ? `Take the receiver off ${unit}` : `Put ${unit} on ${value}`),
   mount: (unit, value, { to }) => (to === HAND ? `Take ${unit} in the hand` : `Put ${unit} on ${value}`),
   plugs: (unit, value, { to }) => (to == null ? `Take the cable off ${unit}` : `Use a ${value} cable on ${unit}`),
-  covered: (unit) => `Uncover the sensor of ${unit}`,
-  sight: (unit) => `Give ${unit} a clear line of sight`,
-  sightUpright: (unit) => `Give ${unit} a clear line of sight, camera upright`,
-  offAxis: (unit) => `Turn the sensor of ${unit}`,
-  inSun: (unit) => `Shade the sensor of ${unit}`,
+  covered: when(null, (unit) => `Uncover the sensor of ${unit}`),
+  sight: when('direct', (unit) => `Give ${unit} a clear line of sight`),
+  sightUpright: when('direct', (unit) => `Give ${unit} a clear line of sight, camera upright`),
+  offAxis: when(0, (unit) => `Turn the sensor of ${unit}`),
+  inSun: when(null, (unit) => `Shade the sensor of ${unit}`),
   distanceM: (unit, value) => `Bring ${unit} to ${value}`,
   cableM: (unit, value) => `Use a cable of ${value} for ${unit}`,
   dialledPower: (unit, value, { to }) => (to == null ? `Dial the wanted power on ${unit}` : `Dial ${value} on ${unit}`),
@@ -87,16 +94,17 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   secondsBetween: (unit, value, { to }) =>
     to == null ? `Shoot single frames with ${unit}` : `Shoot a frame every ${value} with ${unit}`,
   trim: (unit, value, { to }) => (to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`),
-  asleep: (unit) => `Wake ${unit}`,
-  cells: (unit) => `Put fresh cells into ${unit}`,
-  seated: (unit) => `Push ${unit} home and lock it`,
-  hot: (unit) => `Let ${unit} cool`,
+  asleep: when(false, (unit) => `Wake ${unit}`),
+  cells: when('good', (unit) => `Put fresh cells into ${unit}`),
+  seated: when(true, (unit) => `Push ${unit} home and lock it`),
+  hot: when(null, (unit) => `Let ${unit} cool`),
   popupUp: (unit, _, { to }) => (to === true ? `Raise the pop-up of ${unit}` : `Fold the pop-up of ${unit}`),
-  startedInOrder: (unit) => `Switch ${unit}’s stack off and on in order`,
+  startedInOrder: when(true, (unit) => `Switch ${unit}’s stack off and on in order`),
   passive: (unit, _, { to }) =>
     to === true ? `Let ${unit} fire without setting anything` : `Let ${unit} set its lights again`,
-  attitudes: (unit) => `Keep ${unit} level`,
-  burstFrames: (unit, value) => `Rest ${unit} after ${value} frames`,
+  attitudes: when(null, (unit) => `Keep ${unit} level`),
+  burstFrames: (unit, value, { to }) =>
+    to == null ? `Let ${unit} shoot on and on` : `Rest ${unit} after ${value} frames`,
   tailDelayUs: (unit, value, { to }) =>
     to == null ? `Take tail sync off ${unit}` : `Set the tail delay ${value} on ${unit}`,
   link: (unit, _, { to }) => `Fire ${unit} ${LINK_WAYS[to as keyof typeof LINK_WAYS]}`,
@@ -118,6 +126,7 @@ function eyeText({ unit, from, to }: Change, names: Names): string {
   const come = after!.filter((id) => !before!.includes(id));
   const me = names.unit(unit);
   const shielded = `shield it from ${listed(gone, names)}`;
+  if (come.length === 0 && gone.length === 0) return `Turn the eye of ${me} to nothing`;
   if (come.length === 0) return `Shield the eye of ${me} from ${listed(gone, names)}`;
   return `Turn the eye of ${me} to ${listed(come, names)}${gone.length === 0 ? '' : ` and ${shielded}`}`;
 }
@@ -127,10 +136,14 @@ function eyeText({ unit, from, to }: Change, names: Names): string {
  * @param unit whom it is said of: all the units that are set alike.
  */
 export function changeText(change: Change, names: Names, unit: string = names.unit(change.unit)): string {
+  // To forget is no order: nobody does anything to the unit.
+  if (change.to == null && meantWhenLeftOut(change.setting) === undefined)
+    return `${unit}: ${settingName(change.setting, names)} not recorded`;
   if (change.setting === 'sees') return eyeText(change, names);
   const value = settingValue(change.setting, change.to, names, change.unit);
-  const order = ORDERS[change.setting];
-  if (order) return order(unit, value, change);
+  const told = ORDERS[change.setting]?.(unit, value, change);
+  if (told != null) return told;
+  if (told === null) return `Note on ${unit}: ${settingName(change.setting, names)} ${value}`;
   const group = groupPartsOf(change.setting);
   if (group?.field === 'on') return `Switch ${value} group ${group.letter} on ${unit}`;
   const pair = pairPartsOf(change.setting);
