@@ -79,13 +79,11 @@ export function UnitsOfLook({ judged }: { judged: JudgedLook }) {
 /** One press where nobody said of many units whether they are switched on; what somebody said stays. */
 function AllOn({ judged: { judgement, look } }: { judged: JudgedLook }) {
   const edit = useEdit();
-  const changes = [...judgement.rig.placed.values()]
-    .filter(({ settings }) => settings.stranger !== true)
-    .flatMap((placed) =>
-      unsaidSwitches(placed.settings, isBody(placed)).map((setting): Change => {
-        return { unit: placed.id, setting, from: null, to: true };
-      }),
-    );
+  const changes = [...judgement.rig.placed.values()].flatMap((placed) =>
+    unsaidSwitches(placed.settings, isBody(placed)).map((setting): Change => {
+      return { unit: placed.id, setting, from: null, to: true };
+    }),
+  );
   if (changes.length === 0) return null;
   return (
     <Button

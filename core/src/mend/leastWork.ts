@@ -7,7 +7,7 @@ import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/ch
 import { settingsSchema } from '../record/lookSchema.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPartsOf, type SettingPath } from '../record/settings.ts';
-import { keepsWish, lostWish } from '../rig/meantFor.ts';
+import { lostWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
@@ -113,17 +113,18 @@ class WorkSearch {
     if (this.spent % PROGRESS_EVERY === 0) this.options.onProgress?.(Math.min(this.spent, this.budget), this.budget);
     const rig = changes.length === 0 ? this.rig : withRigChanges(this.rig, changes);
     const judgement = judge(rig);
-    return { changes, rig, judgement, failing: this.failingIn(judgement), lost: !keepsWish(this.rig, rig) };
+    const lost = lostWish(this.rig, rig);
+    return { changes, rig, judgement, failing: this.failingIn(judgement, lost), lost: lost.length > 0 };
   }
 
   /**
    * Lights that fail; once something is changed also those of which nobody can say any more whether they fire, and
    * those the changes took out of the look or away from a body: none of them is saved.
    */
-  private failingIn({ rig, verdicts }: Judgement): ReadonlySet<string> {
+  private failingIn({ verdicts }: Judgement, lost: readonly string[] = []): ReadonlySet<string> {
     const failing = new Set(verdicts.filter(isFailing).map((verdict) => verdict.unit));
     for (const unit of unknownIn({ verdicts })) if (!this.doubtful.has(unit)) failing.add(unit);
-    for (const id of lostWish(this.rig, rig)) failing.add(id);
+    for (const id of lost) failing.add(id);
     return failing;
   }
 
