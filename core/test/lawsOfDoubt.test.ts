@@ -1,4 +1,6 @@
 /** Laws 5 and 6 of the firing model over random rigs of which something is not recorded. */
+import { isNeverRight } from '../src/verdict/neverRight';
+import { isRight, type Verdict } from '../src/verdict/verdict';
 import { forEachRig, judged, keyOf, RUNS, SEED } from './lawHarness';
 import { withBlanks } from './blankedRig';
 
@@ -40,4 +42,22 @@ test('law 6: what is said for certain of a rig with unrecorded fields holds howe
   });
   expect(seen.unknown).toBeGreaterThan(RUNS / 4);
   expect(seen.certainDespiteBlanks).toBeGreaterThan(RUNS / 4);
+});
+
+test('what is called never right of a rig with unrecorded fields is not right however they are filled in', () => {
+  let openYetNever = 0;
+  forEachRig(RUNS, (whole, draw) => {
+    const truth = new Map(judged(whole).verdicts.map((verdict) => [keyOf(verdict), verdict]));
+    const { rig, shots } = judged(withBlanks(whole, draw));
+    for (const shot of shots) {
+      for (const run of shot.runs.values()) {
+        const real = truth.get(keyOf({ unit: run.light.id, shot: shot.body.id, attitude: shot.attitude } as Verdict));
+        if (!real || !isNeverRight(rig, shot, run)) continue;
+        if (run.fires === null) openYetNever++;
+        expect({ light: keyOf(real), right: isRight(real) }).toEqual({ light: keyOf(real), right: false });
+      }
+    }
+  });
+  // It must say so of lights of which nobody can say whether they fire, or it says nothing new.
+  expect(openYetNever).toBeGreaterThan(RUNS / 50);
 });

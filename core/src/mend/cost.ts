@@ -36,35 +36,46 @@ export interface Cost {
   unmeasured: number;
 }
 
+/** What has to be done once for a change, and for others with it. */
+export interface Errand {
+  key: string;
+  /** Seconds of work, the walk left out. */
+  seconds: number;
+  /** Where somebody must walk, by the light that stands there; null for nowhere. */
+  place: string | null;
+}
+
 /**
- * One trip to each unit, however much is changed there; what a sender pushes needs no walk to the light.
+ * All that is dialled on one unit is one visit to it; at the camera each setting is one, and each swap; what a sender pushes
+ * and what is only wanted is none.
  * @param rig as it stands before the changes, so that no change makes another one dearer or cheaper.
  */
+export function errandOf(rig: Rig, change: Change): Errand | null {
+  const { unit, setting } = change;
+  if (isWanted(setting)) return null;
+  const isSwap = needsSwap(change);
+  if (isAtCamera(rig, unit))
+    return { key: `${unit} ${setting}`, seconds: isSwap ? SWAP_SECONDS : CAMERA_SECONDS, place: null };
+  if (isPushed(rig, change)) return null;
+  const place = placeOf(rig, unit);
+  return isSwap
+    ? { key: `${unit} ${setting}`, seconds: SWAP_SECONDS, place }
+    : { key: unit, seconds: AT_UNIT_SECONDS, place };
+}
+
+/** One trip to each place, however much is done there; what a sender pushes needs no walk to the light. */
 export function costOf(rig: Rig, changes: readonly Change[]): Cost {
-  let seconds = 0;
-  let walked = 0;
-  let unmeasured = 0;
-  const visited = new Set<string>();
-  const dialled = new Set<string>();
+  const errands = new Map<string, Errand>();
   for (const change of changes) {
-    if (isWanted(change.setting)) continue;
-    const swap = needsSwap(change);
-    if (isAtCamera(rig, change.unit)) {
-      seconds += swap ? SWAP_SECONDS : CAMERA_SECONDS;
-      continue;
-    }
-    if (isPushed(rig, change)) continue;
-    // All that is dialled on one unit is one visit to it, whatever else is done there.
-    if (swap) seconds += SWAP_SECONDS;
-    else if (!dialled.has(change.unit)) seconds += AT_UNIT_SECONDS;
-    if (!swap) dialled.add(change.unit);
-    if (visited.has(change.unit)) continue;
-    visited.add(change.unit);
-    const walk = walkTo(rig, change.unit);
-    if (walk === null) unmeasured++;
-    else walked += walk;
+    const errand = errandOf(rig, change);
+    if (errand) errands.set(errand.key, errand);
   }
-  return { seconds: seconds + walked, walkSeconds: unmeasured > 0 ? null : walked, unmeasured };
+  const places = new Set([...errands.values()].flatMap(({ place }) => place ?? []));
+  const walks = [...places].map((place) => rig.placed.get(place)?.settings.walkSeconds ?? null);
+  const walked = walks.reduce<number>((sum, walk) => sum + (walk ?? 0), 0);
+  const unmeasured = walks.filter((walk) => walk === null).length;
+  const work = [...errands.values()].reduce((sum, { seconds }) => sum + seconds, 0);
+  return { seconds: work + walked, walkSeconds: unmeasured > 0 ? null : walked, unmeasured };
 }
 
 /** Mode and power of a light that a sender controls are the crew's wish: the sender sets them there. */
@@ -84,9 +95,8 @@ export function controllersOf(rig: Rig, light: Light): Placed[] {
 export const isDoneAtCamera = (rig: Rig, change: Change): boolean =>
   isAtCamera(rig, change.unit) || isPushed(rig, change);
 
-/** A receiver stands where its light stands. */
-function walkTo(rig: Rig, id: string): number | null {
-  const own = rig.placed.get(id)?.settings.walkSeconds;
-  if (own != null) return own;
-  return rig.lights.find((light) => light.settings.receiver === id)?.settings.walkSeconds ?? null;
+/** A receiver stands where its light stands, unless somebody noted another way to it. */
+function placeOf(rig: Rig, id: string): string {
+  if (rig.placed.get(id)?.settings.walkSeconds != null) return id;
+  return rig.lights.find((light) => light.settings.receiver === id)?.id ?? id;
 }

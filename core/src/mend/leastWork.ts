@@ -1,24 +1,21 @@
 /**
- * The least work after which every light fires as meant: of all combinations of the changes the mends know, the one
- * that takes the fewest seconds, proven by the simulator docs/model.md, Least work. Exact on small rigs; on larger ones a good
- * plan with a bound below which no plan can be.
+ * The least work after which every light fires as meant: of all settings a crew may choose, those that leave fewest lights
+ * failing and take the fewest seconds, proven by the simulator. docs/model.md, Least work.
  */
-import { type Change, isNoChange, isSameValue, mergeChanges } from '../record/change.ts';
+import type { Change } from '../record/change.ts';
 import { settingsSchema } from '../record/lookSchema.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPartsOf, type SettingPath } from '../record/settings.ts';
-import { lostWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
-import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
-import { judge, type Judgement } from '../verdict/judge.ts';
-import { isFailing } from '../verdict/verdict.ts';
-import { costOf, isDoneAtCamera, needsSwap, UNMEASURED_WALK_SECONDS } from './cost.ts';
+import { choicesOf } from './choices.ts';
+import { costOf, isDoneAtCamera, needsSwap } from './cost.ts';
+import { ErrandSearch, type Outcome } from './errandSearch.ts';
 import { type Fix, wantLessFor } from './fixes.ts';
-import { type Need, needFor } from './need.ts';
 import { type LookUp, lookUpFor } from './lookUp.ts';
-import { candidatesFor } from './candidates.ts';
-import { asksLess } from './wish.ts';
+import { type Need, needFor } from './need.ts';
+import { otherWork } from './otherWork.ts';
+import { type Plan, QuickWork, secondsOf, unknownIn } from './quickWork.ts';
 
 export interface WorkOptions {
   /** Nobody walks: only what is in the photographer's hands is changed. */
@@ -33,6 +30,8 @@ export interface WorkOptions {
   budget?: number;
   /** Called now and then with the judgements spent. */
   onProgress?: (spent: number, budget: number) => void;
+  /** Called with a good plan soon, before the least one is known. */
+  onPlan?: (work: Work) => void;
 }
 
 export interface Work {
@@ -42,9 +41,9 @@ export interface Work {
   seconds: number;
   /** Seconds of that spent walking; null when somebody must walk and nobody recorded how far. */
   walkSeconds: number | null;
-  /** No plan takes fewer seconds than this. */
+  /** No plan that leaves as few lights failing takes fewer seconds than this. */
   atLeast: number;
-  /** Whether no combination of known changes is cheaper. */
+  /** Whether no plan leaves fewer lights failing, and none that leaves as few is cheaper. */
   exact: boolean;
   /** Lights that failed and then certainly do not, and those that still do. */
   saved: readonly string[];
@@ -57,11 +56,14 @@ export interface Work {
   lookUp: LookUp;
 }
 
-/** Enough to settle a look of a handful of faults; more is left to the good plan. */
-const BUDGET = 3000;
+/** Enough to settle a look of a dozen lights with a handful of faults; more is left to the good plan. */
+const BUDGET = 700;
 
-/** Steps in a row that bring nothing nearer before the greedy plan gives up. */
-const MOST_IDLE_STEPS = 4;
+/** Share of the budget for the proof; the rest goes into a better plan where there is none. */
+const SEARCHED = 0.7;
+
+/** Sets of lights to do without that are gone through; ten lights have about a thousand. */
+const MOST_WITHOUT = 1100;
 
 /** Called so often, in judgements: a twentieth of a second or so. */
 const PROGRESS_EVERY = 50;
@@ -70,80 +72,37 @@ export function leastWork(rig: Rig, options: WorkOptions = {}): Work {
   return new WorkSearch(rig, options).run();
 }
 
-interface Plan {
-  changes: readonly Change[];
-  rig: Rig;
-  judgement: Judgement;
-  failing: ReadonlySet<string>;
-  /** Lights the changes took out of the look, or away from a body. */
-  lost: boolean;
+/** What is known of plans that leave so many lights failing. */
+interface Level {
+  best: Plan | null;
+  /** Of what could not be settled, what it costs at least; null when all was. */
+  openFrom: number | null;
 }
 
 class WorkSearch {
-  private readonly start: Plan;
+  private readonly quick: QuickWork;
   private readonly budget: number;
-  /** Lights of which nobody could say before anything was changed. */
-  private readonly doubtful: ReadonlySet<string>;
-  private spent = 1;
+  private judgements = 1;
+  private told = 0;
 
   constructor(
     private readonly rig: Rig,
     private readonly options: WorkOptions,
   ) {
     this.budget = options.budget ?? BUDGET;
-    const judgement = judge(rig);
-    this.doubtful = unknownIn(judgement);
-    this.start = { changes: [], rig, judgement, failing: this.failingIn(judgement), lost: false };
+    this.quick = new QuickWork(rig, {
+      allows: (change) => this.allows(change),
+      seconds: options.seconds ?? null,
+      onJudged: () => this.spend(++this.judgements),
+    });
   }
 
   run(): Work {
-    if (this.start.failing.size === 0) return this.workOf(this.start, true, 0);
-    const good = this.pruned(this.greedy());
-    // With a limit it is no longer all or nothing: the plan that saves most for its time stands.
-    if (this.options.seconds !== undefined) return this.workOf(good, false, 0);
-    const found = this.search(good);
-    const best = this.pruned(found.best);
-    const seconds = secondsOf(this.rig, best.changes);
-    const exact = found.atLeast >= seconds;
-    return this.workOf(best, exact, exact ? seconds : found.atLeast);
-  }
-
-  private judged(changes: readonly Change[]): Plan {
-    this.spent++;
-    if (this.spent % PROGRESS_EVERY === 0) this.options.onProgress?.(Math.min(this.spent, this.budget), this.budget);
-    const rig = changes.length === 0 ? this.rig : withRigChanges(this.rig, changes);
-    const judgement = judge(rig);
-    const lost = lostWish(this.rig, rig);
-    return { changes, rig, judgement, failing: this.failingIn(judgement, lost), lost: lost.length > 0 };
-  }
-
-  /**
-   * Lights that fail; once something is changed also those of which nobody can say any more whether they fire, and
-   * those the changes took out of the look or away from a body: none of them is saved.
-   */
-  private failingIn({ verdicts }: Judgement, lost: readonly string[] = []): ReadonlySet<string> {
-    const failing = new Set(verdicts.filter(isFailing).map((verdict) => verdict.unit));
-    for (const unit of unknownIn({ verdicts })) if (!this.doubtful.has(unit)) failing.add(unit);
-    for (const id of lost) failing.add(id);
-    return failing;
-  }
-
-  /** Every set of changes that some finding of a plan suggests on top of it, as far as the options allow. */
-  private steps(plan: Plan): (readonly Change[])[] {
-    const sets = new Map<string, readonly Change[]>();
-    for (const finding of plan.judgement.findings) {
-      if (finding.severity === 'A') continue;
-      for (const candidate of candidatesFor(plan.judgement, finding)) {
-        const real = candidate.filter((change) => !isNoChange(change));
-        if (real.length === 0 || !real.every((change) => this.allows(change))) continue;
-        if (asksLess(plan.judgement.rig, real)) continue;
-        // Each setting is changed once: a plan that changes its mind is another plan.
-        if (!real.every((change) => isNewIn(plan.changes, change))) continue;
-        const merged = mergeChanges(plan.changes, real);
-        sets.set(keyOf(merged), merged);
-      }
-    }
-    return [...sets.values()];
+    const { start } = this.quick;
+    if (start.failing.size === 0) return this.workOf(start, true, 0);
+    const good = this.quick.plan();
+    this.options.onPlan?.(this.workOf(good, false, 0));
+    return this.best(good);
   }
 
   private allows(change: Change): boolean {
@@ -153,91 +112,75 @@ class WorkSearch {
     return !keep?.includes(`${change.unit}.${change.setting}`);
   }
 
-  /** Step by step the change that saves most for its seconds; a step that saves nothing yet may uncover one that does. */
-  private greedy(): Plan {
-    let plan = this.start;
-    const seen = new Set<string>([keyOf(plan.changes)]);
-    for (let idle = 0; plan.failing.size > 0 && idle < MOST_IDLE_STEPS;) {
-      const before = secondsOf(this.rig, plan.changes);
-      const options = this.steps(plan)
-        .filter((changes) => !seen.has(keyOf(changes)))
-        .map((changes) => this.judged(changes))
-        .map((next) => ({ next, worth: this.worthOf(plan, next, before) }))
-        // A light that is made something else is not saved, and nobody wished it.
-        .filter(({ next }) => this.isAffordable(next) && !next.lost)
-        .sort((a, b) => b.worth - a.worth);
-      const best = options[0];
-      if (!best) break;
-      seen.add(keyOf(best.next.changes));
-      const closer = best.next.failing.size < plan.failing.size || seriousCount(best.next) < seriousCount(plan);
-      idle = closer ? 0 : idle + 1;
-      if (best.worth < 0) break;
-      plan = best.next;
-    }
-    return this.withoutIdleWork(plan);
+  private spend(judgements: number): void {
+    if (judgements < this.told + PROGRESS_EVERY) return;
+    this.told = judgements;
+    this.options.onProgress?.(Math.min(judgements, this.budget), this.budget);
   }
 
-  /** Lights saved a second; of steps that save none yet, the one that leaves fewer faults behind for its seconds. */
-  private worthOf(from: Plan, to: Plan, before: number): number {
-    const seconds = Math.max(0.5, secondsOf(this.rig, to.changes) - before);
-    const saved = from.failing.size - to.failing.size;
-    if (saved !== 0) return saved / seconds;
-    const fewer = seriousCount(from) - seriousCount(to);
-    return fewer >= 0 ? (0.01 + 0.05 * fewer) / seconds : -1;
-  }
-
-  private isAffordable({ changes }: Plan): boolean {
-    return this.options.seconds === undefined || secondsOf(this.rig, changes) <= this.options.seconds;
-  }
-
-  /** Changes on the way to a light that was not reached in the end are no work worth doing. */
-  private withoutIdleWork(plan: Plan): Plan {
-    return plan.failing.size >= this.start.failing.size ? this.start : plan;
-  }
-
-  /** The plan without any change it does not need. */
-  private pruned(plan: Plan): Plan {
-    let current = plan;
-    for (const unit of [...new Set(plan.changes.map((change) => change.unit))]) {
-      current = this.ifNoWorse(current, (change) => change.unit !== unit);
-    }
-    for (const dropped of current.changes) current = this.ifNoWorse(current, (change) => change !== dropped);
-    return current;
-  }
-
-  private ifNoWorse(plan: Plan, keeps: (change: Change) => boolean): Plan {
-    const fewer = plan.changes.filter(keeps);
-    if (fewer.length === plan.changes.length) return plan;
-    const tried = this.judged(fewer);
-    return !tried.lost && [...tried.failing].every((light) => plan.failing.has(light)) ? tried : plan;
-  }
-
-  /** Sets of changes in the order of what they must cost at least; the first that leaves nothing failing is least. */
-  private search(good: Plan): { best: Plan; atLeast: number } {
-    let best = good;
-    const isWhole = (plan: Plan) => plan.failing.size === 0;
-    const ceiling = () => (isWhole(best) ? secondsOf(this.rig, best.changes) : Infinity);
-    const open: { plan: Plan; floor: number }[] = [{ plan: this.start, floor: 0 }];
-    const seen = new Set<string>([keyOf(this.start.changes)]);
-    while (open.length > 0) {
-      const at = leastIndex(open);
-      const [{ plan, floor }] = open.splice(at, 1) as [{ plan: Plan; floor: number }];
-      if (floor >= ceiling()) return { best, atLeast: ceiling() };
-      for (const changes of this.steps(plan)) {
-        const key = keyOf(changes);
-        if (seen.has(key)) continue;
-        seen.add(key);
-        const least = secondsOf(this.rig, changes);
-        if (least >= ceiling()) continue;
-        if (this.spent >= this.budget) return { best, atLeast: Math.min(floor, ceiling()) };
-        const next = this.judged(changes);
-        if (isWhole(next) && secondsOf(this.rig, changes) < ceiling()) best = next;
-        else if (!isWhole(next)) open.push({ plan: next, floor: least });
-        if (!isWhole(best) && !next.lost && next.failing.size < best.failing.size) best = next;
+  /** Plans that leave no light failing, then those that leave one, and so on up to what the good plan leaves. */
+  private best(good: Plan): Work {
+    const search = this.searchFrom(good);
+    const ours = this.rig.lights.map(({ id }) => id).filter((id) => !this.rig.strangers.has(id));
+    let openFrom: number | null = null;
+    let without: ReadonlySet<string>[] = [new Set()];
+    for (let left = 0; left <= good.failing.size; left++) {
+      const isLast = left === good.failing.size;
+      const next = new Map<string, ReadonlySet<string>>();
+      const level: Level = { best: isLast ? good : null, openFrom };
+      for (const gone of without) {
+        const must = ours.filter((light) => !gone.has(light));
+        const outcome = search.leastFor(must, this.belowOf(level));
+        this.note(level, outcome);
+        if (outcome.kind === 'none')
+          for (const light of outcome.lights) next.set([...gone, light].sort().join(' '), new Set([...gone, light]));
       }
+      if (level.best) return this.settled(this.quick.pruned(level.best), level.openFrom);
+      openFrom = level.openFrom;
+      without = [...next.values()];
+      if (without.length > MOST_WITHOUT) return this.settled(good, 0);
     }
-    // Nothing left to try: what is still failing cannot be mended by any change known here.
-    return { best, atLeast: secondsOf(this.rig, best.changes) };
+    return this.settled(good, openFrom);
+  }
+
+  private searchFrom(good: Plan): ErrandSearch {
+    const allows = (change: Change) => this.allows(change);
+    // A trial follows one light through one shot; a judgement follows them all.
+    const trials = Math.max(1, this.rig.lights.length * good.judgement.shots.length);
+    const spentBefore = this.judgements;
+    return new ErrandSearch(this.rig, {
+      choices: choicesOf(this.rig, [...this.quick.suggested, ...good.changes], allows),
+      doubtful: this.quick.doubtful,
+      hint: good.changes,
+      isSpent: (tried) => {
+        const spent = spentBefore + Math.floor(tried / trials);
+        this.spend(spent);
+        this.judgements = spent;
+        return spent >= SEARCHED * this.budget;
+      },
+    });
+  }
+
+  private belowOf({ best }: Level): number {
+    const limit = this.options.seconds === undefined ? Infinity : this.options.seconds + 1e-9;
+    return best ? Math.min(limit, secondsOf(this.rig, best.changes)) : limit;
+  }
+
+  private note(level: Level, outcome: Outcome): void {
+    if (outcome.kind === 'open') level.openFrom = Math.min(level.openFrom ?? Infinity, outcome.atLeast);
+    if (outcome.kind !== 'plan') return;
+    const plan = this.quick.judged(outcome.changes);
+    const isCheaper = !level.best || secondsOf(this.rig, plan.changes) < secondsOf(this.rig, level.best.changes);
+    if (isCheaper) level.best = plan;
+  }
+
+  private settled(plan: Plan, openFrom: number | null): Work {
+    if (openFrom === null) return this.workOf(plan, true, secondsOf(this.rig, plan.changes));
+    const other = otherWork(this.rig, { quick: this.quick, good: plan }, () => this.judgements >= this.budget);
+    const better = this.quick.pruned(other);
+    // What leaves fewer lights failing may cost more, and nothing is known of that.
+    const atLeast = better.failing.size < plan.failing.size ? 0 : openFrom;
+    return this.workOf(better, false, Math.min(secondsOf(this.rig, better.changes), atLeast));
   }
 
   private workOf(plan: Plan, exact: boolean, atLeast: number): Work {
@@ -249,7 +192,7 @@ class WorkSearch {
       walkSeconds: costOf(this.rig, changes).walkSeconds,
       atLeast,
       exact,
-      saved: [...this.start.failing].filter((light) => !plan.failing.has(light) && !open.has(light)).sort(),
+      saved: [...this.quick.start.failing].filter((light) => !plan.failing.has(light) && !open.has(light)).sort(),
       left: [...plan.failing].sort(),
       wants: leftIn(plan).flatMap((finding) => wantLessFor(plan.judgement, finding).slice(0, 1)),
       needs: leftIn(plan).flatMap((finding) => {
@@ -264,34 +207,6 @@ class WorkSearch {
 /** What still keeps lights from firing as meant. */
 const leftIn = ({ judgement, failing }: Plan): readonly Finding[] =>
   judgement.findings.filter(({ severity, units }) => severity !== 'A' && units.some((unit) => failing.has(unit)));
-
-const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>
-  new Set(verdicts.filter((verdict) => verdict.verdict === 'unknown').map((verdict) => verdict.unit));
-
-/** Serious findings, each once for every light it spoils and every shot it spoils it in. */
-const seriousCount = (plan: Plan): number =>
-  plan.judgement.verdicts.reduce((sum, verdict) => sum + verdict.faults.length, 0);
-
-/** Whether a change is of a setting the plan leaves alone, or already makes just so. */
-export const isNewIn = (plan: readonly Change[], change: Change): boolean =>
-  plan.every((made) => made.unit !== change.unit || made.setting !== change.setting || isSameValue(made.to, change.to));
-
-const keyOf = (changes: readonly Change[]): string =>
-  changes
-    .map((change) => `${change.unit} ${change.setting} ${JSON.stringify(change.to)}`)
-    .sort()
-    .join('\n');
-
-const secondsOf = (rig: Rig, changes: readonly Change[]): number => {
-  const { seconds, unmeasured } = costOf(rig, changes);
-  return seconds + unmeasured * UNMEASURED_WALK_SECONDS;
-};
-
-function leastIndex(open: readonly { floor: number }[]): number {
-  let at = 0;
-  for (let i = 1; i < open.length; i++) if (open[i]!.floor < open[at]!.floor) at = i;
-  return at;
-}
 
 /** At the camera first, then each unit in one visit, the nearest first; on a unit the switch first, and so on down its settings. */
 function inWalkingOrder(rig: Rig, changes: readonly Change[]): Change[] {

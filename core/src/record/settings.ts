@@ -78,6 +78,22 @@ export function withSetting(settings: Settings, path: SettingPath, value: Settin
   return next as Settings;
 }
 
+/** A copy with several settings changed at once. */
+export function withSettings(settings: Settings, changes: Iterable<readonly [SettingPath, SettingValue]>): Settings {
+  const next: Record<string, unknown> = { ...settings };
+  const groups: Record<string, Record<string, unknown>> = {};
+  for (const [path, value] of changes) {
+    const group = groupPartsOf(path);
+    if (group) (groups[group.letter] ??= { ...settings.groups?.[group.letter] })[group.field] = value;
+    else if (pairPartsOf(path)) next.from = withSetting(next as Settings, path, value).from;
+    else if (value == null) delete next[path];
+    else next[path] = value;
+  }
+  return Object.keys(groups).length === 0
+    ? (next as Settings)
+    : withGroups(next as Settings, { ...settings.groups, ...groups } as Settings['groups']);
+}
+
 /** A group nothing is recorded of is as good as left out, and is. */
 export function withGroups(settings: Settings, groups: Settings['groups']): Settings {
   const { groups: _groups, ...rest } = settings;

@@ -58,3 +58,8 @@ export interface Combined {
   /** What is not recorded where `holds` is null. */
   fields: readonly FieldRef[];
 }
+
+/** Each field once, in the order in which they came: what hangs on other lights would name theirs again and again. */
+export function distinctFields(fields: readonly FieldRef[]): readonly FieldRef[] {
+  return fields.length < 2 ? fields : [...new Map(fields.map((ref) => [`${ref.unit} ${ref.field}`, ref])).values()];
+}

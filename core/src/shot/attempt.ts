@@ -1,4 +1,5 @@
 /** Of several senders that could speak to a light, the one that is meant. */
+import { once } from '../measure/once.ts';
 import type { Delivery } from '../path/delivery.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import { byLikeness } from '../rig/likeness.ts';
@@ -21,7 +22,7 @@ export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
   });
 
 /** What each of several senders says, best attempt first. */
-type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: Delivery };
+type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: () => Delivery };
 
 /**
  * Of several heard at one moment any may be the last to speak: the worst of what they say counts. Where one that may be
@@ -29,16 +30,30 @@ type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: Delivery };
  */
 export function spokenLast(told: readonly Told[]): Told {
   const best = told[0]!;
-  if (best.path.arrives !== true) return best;
+  if (best.path.arrives !== true) return toldByAny(best, told);
   const atOnce = told.filter(({ path }) => path.latencyUs === best.path.latencyUs);
   const heard = atOnce.filter(({ path }) => path.arrives === true);
-  const worst = heard.sort((a, b) => badness(b.delivery) - badness(a.delivery))[0]!;
+  const worst = heard.sort((a, b) => badness(b.delivery()) - badness(a.delivery()))[0]!;
   const worse = atOnce.filter(
-    ({ path, delivery }) => path.arrives === null && badness(delivery) > badness(worst.delivery),
+    ({ path, delivery }) => path.arrives === null && badness(delivery()) > badness(worst.delivery()),
   );
   if (worse.length === 0) return worst;
-  const unknown = worse.flatMap(({ path, delivery }) => [...path.unknown, ...delivery.unknown]);
-  return { ...worst, delivery: { ...worst.delivery, verdict: 'unknown', fault: null, unknown } };
+  const unknown = worse.flatMap(({ path, delivery }) => [...path.unknown, ...delivery().unknown]);
+  return { ...worst, delivery: () => ({ ...worst.delivery(), verdict: 'unknown', fault: null, unknown }) };
+}
+
+/** Where nobody can say whether it arrives, another that may arrive may say something else. */
+function toldByAny(best: Told, told: readonly Told[]): Told {
+  const others = told.filter((one) => one !== best && one.path.arrives !== false);
+  if (others.length === 0) return best;
+  const said = () => {
+    const differing = others.filter(({ delivery }) => delivery().verdict !== best.delivery().verdict);
+    const unknown = differing.flatMap(({ path, delivery }) => [...path.unknown, ...delivery().unknown]);
+    return differing.length === 0
+      ? best.delivery()
+      : { ...best.delivery(), verdict: 'unknown' as const, fault: null, unknown };
+  };
+  return { ...best, delivery: once(said) };
 }
 
 /** What nobody knows is worst, then what is not metered, then by how far the power is off, the brighter first. */

@@ -1,7 +1,7 @@
 /** The eyes of a shot: who watches what, and which pulse each of them answers. docs/model.md, Events. */
 import { EYE_LATENCY_US } from '../path/routes.ts';
 import type { SignalPath } from '../path/signalPath.ts';
-import { fieldRef, type FieldRef, missing } from '../rig/check.ts';
+import { distinctFields, fieldRef, type FieldRef, missing } from '../rig/check.ts';
 import type { LightRun } from './lightRun.ts';
 import { oddsOf, possible, type Pulse, together, type Trigger } from './queued.ts';
 import type { TimelineEvent } from './timeline.ts';
@@ -102,7 +102,7 @@ export class EyeWatch {
       });
       return;
     }
-    const unknown = [...missing([run.light.id, 'eye', eye]), ...run.seenUnknown, ...path.unknown];
+    const unknown = distinctFields([...missing([run.light.id, 'eye', eye]), ...run.seenUnknown, ...path.unknown]);
     this.fireEye(atUs, watcher, event, unknown);
   }
 
@@ -113,7 +113,7 @@ export class EyeWatch {
     if (certain) {
       run.pulsesSeen++;
       run.lastSeenUs = atUs;
-    } else run.seenUnknown = [...run.seenUnknown, ...unknown];
+    } else run.seenUnknown = distinctFields([...run.seenUnknown, ...unknown]);
   }
 
   /** @param unknown what decides whether it answers; it does for certain where nothing does. */

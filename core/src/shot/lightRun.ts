@@ -13,7 +13,8 @@ export interface LightRun {
   /** Its intended path as far as the signal came. */
   path: SignalPath;
   sender: string | null;
-  delivery: Delivery | null;
+  /** What it is told; worked out when somebody asks, since a light that stays dark is often not asked. */
+  readonly delivery: Delivery | null;
   fires: Tri;
   /** When its main pulse came; null when it did not or may not. */
   atUs: number | null;
@@ -66,11 +67,19 @@ export interface Shot {
   runs: ReadonlyMap<string, LightRun>;
 }
 
-export const newRun = (light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun => ({
+/** @param delivered for a light that no sender or body speaks to, null. */
+export const newRun = (
+  light: Light,
+  path: SignalPath,
+  sender: string | null,
+  delivered: (() => Delivery) | null,
+): LightRun => ({
   light,
   path,
   sender,
-  delivery,
+  get delivery() {
+    return delivered === null ? null : delivered();
+  },
   fires: false,
   atUs: null,
   lastUs: null,

@@ -4,6 +4,7 @@
  * may come at its time or later, or not at all, and what it triggers is possible in turn.
  */
 import { EventQueue } from '../measure/eventQueue.ts';
+import { once } from '../measure/once.ts';
 import { followBody } from '../path/bodyStation.ts';
 import { deliver, type Delivery } from '../path/delivery.ts';
 import { hopOf } from '../path/hop.ts';
@@ -16,7 +17,7 @@ import { followOntoBody } from '../path/shoeStation.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
-import { type Check, type Combined, fieldRef, missing } from '../rig/check.ts';
+import { type Check, type Combined, distinctFields, fieldRef, missing } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
 import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { speakChecks } from '../rig/stack.ts';
@@ -197,7 +198,7 @@ class ShotRun {
       return;
     }
     const path = followWire(this.rig, this.body, light);
-    const delivery = deliver(this.rig, this.body, null, light);
+    const delivery = once(() => deliver(this.rig, this.body, null, light));
     this.newRun(light, path, null, delivery);
     this.queueFor(light, path, delivery, this.body.id);
     this.queueRedEye(light, path);
@@ -231,7 +232,7 @@ class ShotRun {
     }
     const told = ordered
       .filter(({ path }, index) => index === 0 || path.arrives !== false)
-      .map(({ sender, path }) => ({ sender, path, delivery: deliver(this.rig, this.body, sender, light) }));
+      .map(({ sender, path }) => ({ sender, path, delivery: once(() => deliver(this.rig, this.body, sender, light)) }));
     const first = spokenLast(told);
     this.newRun(light, first.path, first.sender.id, first.delivery);
     for (const one of [first, ...told.filter(({ sender }) => sender !== first.sender)]) {
@@ -256,7 +257,8 @@ class ShotRun {
       .filter((seen) => seen !== light.id)
       .map((seen) => ({ seen, path: from?.[seen] ? wayFrom(seen) : general }));
     const best = bestWay(ways.map(({ path }) => path)) ?? general;
-    const run = this.newRun(light, best, null, deliver(this.rig, this.body, null, light));
+    const delivery = once(() => deliver(this.rig, this.body, null, light));
+    const run = this.newRun(light, best, null, delivery);
     if (sees == null && general.arrives !== false) this.eyes.watchAnything(run);
     for (const { seen, path } of ways) {
       if (path.arrives === false) continue;
@@ -264,15 +266,16 @@ class ShotRun {
     }
   }
 
-  private newRun(light: Light, path: SignalPath, sender: string | null, delivery: Delivery | null): LightRun {
-    const run = newRun(light, path, sender, delivery);
+  private newRun(light: Light, path: SignalPath, sender: string | null, delivered: (() => Delivery) | null): LightRun {
+    const run = newRun(light, path, sender, delivered);
     this.runs.set(light.id, run);
     return run;
   }
 
   /** The metering pulse goes out on the same path, ahead of the shutter. */
-  private queueFor(light: Light, path: SignalPath, delivery: Delivery, cause: string): void {
+  private queueFor(light: Light, path: SignalPath, delivered: () => Delivery, cause: string): void {
     if (path.arrives === false) return;
+    const delivery = delivered();
     const train = this.early(light, cause);
     const tail = light.settings.hss !== true;
     const front = frontContact(this.curtain);
@@ -328,7 +331,7 @@ class ShotRun {
       // Fired, or perhaps fired: the charge is gone for this shot, or nobody can say.
       if (run.fires !== false) return this.fireAgain(atUs, run, event);
       run.fires = certain ? true : null;
-      if (!certain) run.unknown = [...run.unknown, ...event.unknown];
+      if (!certain) run.unknown = distinctFields([...run.unknown, ...event.unknown]);
       run.atUs = certain ? atUs : null;
       run.cause = cause;
       run.answered = event.answers ?? null;
@@ -361,7 +364,7 @@ class ShotRun {
   /** A second way in at the same moment makes up for shots in which the first one fails. */
   private fireAgain(atUs: number, run: LightRun, { certain, odds, unknown }: Trigger): void {
     // Whether it fires at all may hang on each of these.
-    if (run.fires === null) run.unknown = [...run.unknown, ...unknown];
+    if (run.fires === null) run.unknown = distinctFields([...run.unknown, ...unknown]);
     if (run.fires !== true || !certain || run.chance === 1 || atUs - run.atUs! >= PULSE_MERGE_US) return;
     run.chance = inEither(run.chance, odds.chance);
     if (run.chance === 1) run.doubt = null;

@@ -104,10 +104,11 @@ function adviseUnknown(verdicts: readonly Verdict[], gathered: GatheredFindings)
 /** Lights that fire on a link that carries no power: a fact to plan walks by, not a fault. */
 function adviseByHand(rig: Rig, shots: readonly Shot[], gathered: GatheredFindings): void {
   for (const shot of shots) {
-    for (const { light, fires, delivery } of shot.runs.values()) {
+    for (const run of shot.runs.values()) {
+      const { light, fires } = run;
       if (fires !== true || rig.strangers.has(light.id) || !isMeantFor(rig, light, shot.body)) continue;
       const { link = null } = light.settings;
-      if (delivery?.controlled !== false || link === 'shoe' || link === 'cord') continue;
+      if (run.delivery?.controlled !== false || link === 'shoe' || link === 'cord') continue;
       const params = { light: light.id, link };
       gathered.add({ code: 'power.by-hand', subject: light.id, params }, { light: light.id, shot: shotRefOf(shot) });
     }

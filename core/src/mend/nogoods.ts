@@ -1,0 +1,370 @@
+/**
+ * Why a light fails, read from the simulator: values of settings that together keep it from firing as meant, whatever
+ * else is set. docs/model.md, Least work. What is left out of such a set was forgotten and the light failed for certain all
+ * the same, or was not read at all; so the set is as sound as what the simulator calls certain (law 6 of docs/model.md).
+ */
+import { settingKey } from '../record/change.ts';
+import { groupPartsOf, pairPartsOf } from '../record/settings.ts';
+import type { Attitude } from '../record/settingTerms.ts';
+import { keepsWish, lostWish } from '../rig/meantFor.ts';
+import type { FieldRef } from '../rig/check.ts';
+import { type Body, isFlash, type Rig, rigOf } from '../rig/rig.ts';
+import { simulate } from '../shot/simulate.ts';
+import { shotsOf } from '../verdict/judge.ts';
+import { isNeverRight } from '../verdict/neverRight.ts';
+import { isFailing, type VerdictName, verdictOf } from '../verdict/verdict.ts';
+import { type Assignment, AssignedRigs } from './assignedRigs.ts';
+import { fillingsOf } from './fillings.ts';
+import type { Choice } from './choices.ts';
+
+export interface Nogood {
+  /** Null where it is no plan for any light. */
+  light: string | null;
+  /** Of each choice concerned the values that do not help; a choice not named makes no difference. */
+  values: ReadonlyMap<number, ReadonlySet<number>>;
+}
+
+/** Settings that left out are unrecorded, and mean nothing instead. */
+const BLANKABLE: ReadonlySet<string> = new Set([
+  ...['on', 'role', 'mount', 'link', 'sees', 'family', 'channel', 'networkId', 'pin', 'group', 'mode', 'power', 'eye'],
+  ...['lamp', 'multiPops', 'multiHz', 'cord', 'selector', 'passThrough', 'startedInOrder'],
+  ...['shutterType', 'shutter', 'flashFiring', 'exposureMode', 'popupUp'],
+]);
+
+/** Combinations tried to find what else does not help; more would cost more than they save. */
+const MOST_COMBINATIONS = 16;
+
+/** What makes of a unit a light, a sender or neither, and joins it to others. */
+const STRUCTURE: ReadonlySet<string> = new Set(['role', 'mount', 'link', 'sees', 'family', 'lamp']);
+
+/** Settings filled in one after the other to see why a light is in doubt. */
+const MOST_FILLED = 3;
+
+/** Things nobody has a choice in that are filled in to see it. */
+const MOST_RECORDED = 4;
+
+/** Rounds of forgetting; hardly anything new is looked at after the second. */
+const PASSES = 3;
+
+/** The shot in which a light fails. */
+type Taken = { body: string; attitude: Attitude };
+interface Failing {
+  light: string;
+  at: Assignment;
+  /** Lost: no light of the look any more, or of fewer bodies. */
+  taken: Taken | 'lost';
+}
+
+export class Nogoods {
+  /** What looking at a choice is noted as. */
+  private readonly keys: readonly { unit: string; key: string; all: string }[];
+  private readonly rigs: AssignedRigs;
+  /** Shots a light was followed through. */
+  trials = 0;
+  private readonly filled = new Map<string, Nogoods[]>();
+  /** Units that hang on something, or could: what may speak to any light. */
+  private readonly hanging: ReadonlySet<string>;
+  private readonly choices: readonly Choice[];
+  /** Choices in the order in which they are forgotten. */
+  private readonly order: readonly number[];
+  private readonly doubtful: ReadonlySet<string>;
+
+  constructor(
+    private readonly rig: Rig,
+    space: { choices: readonly Choice[]; order: readonly number[]; doubtful: ReadonlySet<string> },
+  ) {
+    const { choices } = space;
+    this.choices = choices;
+    this.order = space.order;
+    this.doubtful = space.doubtful;
+    this.keys = choices.map(({ unit, setting }) => ({
+      unit,
+      key: `${unit} ${setting.split('.')[0]}`,
+      all: `${unit} *`,
+    }));
+    this.rigs = new AssignedRigs(rig, choices);
+    const moved = choices.filter(({ setting }) => setting === 'mount').map(({ unit }) => unit);
+    const hung = [...rig.placed.values()].filter(({ settings }) => settings.mount != null).map(({ id }) => id);
+    this.hanging = new Set([...rig.bodies, ...rig.senders].map(({ id }) => id).concat(moved, hung));
+  }
+
+  /** Why a light fails at an assignment; null when it does not. */
+  why(light: string, at: Assignment): Nogood | null {
+    const rig = this.rigs.at(at, null);
+    const taken = this.failure(rig, light);
+    if (taken === null) return null;
+    if (taken === undefined) return this.whyOpen(rig, light, at) ?? this.asItIs(light, at);
+    return this.whyCertain({ light, at, taken });
+  }
+
+  private whyCertain(failing: Failing): Nogood {
+    const { light, at } = failing;
+    const blanks = this.forget(failing);
+    const values = new Map(this.readAt(blanks, failing)!.map((index) => [index, new Set([at[index]!])]));
+    this.widen(blanks, values, failing);
+    return { light, values };
+  }
+
+  /**
+   * Why nobody can say whether it fires: if what is not recorded were so, it would fail for certain, so it is not as meant
+   * for certain either while nobody says (law 6 the other way about). Null where no such value is found.
+   */
+  private whyOpen(rig: Rig, light: string, at: Assignment, depth = MOST_FILLED): Nogood | null {
+    const missing = this.unrecorded(rig, light);
+    const keys = new Set(missing.map(({ unit, field }) => `${unit} ${field}`));
+    for (const index of this.order) {
+      if (!keys.has(settingKey(this.choices[index]!)) || !isBlankable(this.choices[index]!)) continue;
+      const nogood = this.whyFilled(index, { light, at, depth });
+      if (nogood) return nogood;
+    }
+    // What nobody has a choice in is filled in once, not one such thing on top of the other.
+    for (const ref of depth === MOST_FILLED ? missing.slice(0, MOST_RECORDED) : []) {
+      for (const filled of this.filledRigs(ref)) {
+        const before = filled.trials;
+        const nogood = filled.whyAtAll(light, at, 1);
+        this.trials += filled.trials - before;
+        if (nogood) return nogood;
+      }
+    }
+    return null;
+  }
+
+  /** With one choice that is not recorded set to something. */
+  private whyFilled(index: number, open: { light: string; at: Assignment; depth: number }): Nogood | null {
+    const { light, at, depth } = open;
+    for (let value = 0; value < this.choices[index]!.values.length; value++) {
+      if (this.choices[index]!.values[value] == null) continue;
+      const filled = at.map((one, choice) => (choice === index ? value : one));
+      const nogood = this.whyAtAll(light, filled, depth - 1);
+      if (!nogood) continue;
+      const found = nogood.values.get(index);
+      return found ? { light, values: new Map([...nogood.values, [index, new Set([...found, at[index]!])]]) } : nogood;
+    }
+    return null;
+  }
+
+  /** Why it fails for certain, or would if something more were recorded; null where it would not. */
+  private whyAtAll(light: string, at: Assignment, depth: number): Nogood | null {
+    const rig = this.rigs.at(at);
+    const taken = this.failure(rig, light);
+    if (taken === null) return null;
+    if (taken !== undefined) return this.whyCertain({ light, at, taken });
+    return depth > 0 ? this.whyOpen(rig, light, at, depth) : null;
+  }
+
+  /** The same search where something is recorded that nobody has a choice in. */
+  private filledRigs({ unit, field }: FieldRef): Nogoods[] {
+    const key = `${unit} ${field}`;
+    let filled = this.filled.get(key);
+    if (!filled) {
+      const { choices, order, doubtful } = this;
+      filled = fillingsOf(this.rig, field).map((fill) => {
+        const placed = [...this.rig.placed.values()].map((one) => (one.id === unit ? fill(one) : one));
+        return new Nogoods(rigOf(this.rig.families, placed, this.rig.around), { choices, order, doubtful });
+      });
+      this.filled.set(key, filled);
+    }
+    return filled;
+  }
+
+  /** What is not recorded and leaves a light in doubt. */
+  private unrecorded(rig: Rig, light: string): FieldRef[] {
+    return shotsOf(rig).flatMap(({ body, attitude }) => {
+      const shot = simulate(rig, body, seenFrom(rig, light), attitude);
+      const run = shot.runs.get(light);
+      return run ? verdictOf(rig, shot, run).unknown : [];
+    });
+  }
+
+  /** Where nobody can say whether it fires: all that was looked at, as it is. */
+  private asItIs(light: string, at: Assignment): Nogood {
+    const reads = new Set<string>();
+    const rig = this.rigs.watchedAt(at, null, reads);
+    this.failure(rig, light);
+    const read = this.lookedAt(concerning(rig, light, this.hanging), reads);
+    return { light, values: new Map(read.map((index) => [index, new Set([at[index]!])])) };
+  }
+
+  /** Of these lights those that fail at an assignment, or of which nobody can say any more. */
+  failing(lights: readonly string[], at: Assignment): string[] {
+    const rig = this.rigs.at(at, null);
+    if (lights.length === 1) return this.failure(rig, lights[0]!) === null ? [] : [...lights];
+    const bad = new Set(lostWish(this.rig, rig));
+    for (const { body, attitude } of shotsOf(rig)) {
+      this.trials += rig.lights.length;
+      const shot = simulate(rig, body, undefined, attitude);
+      for (const run of shot.runs.values()) {
+        const verdict = verdictOf(rig, shot, run);
+        if (isFailing(verdict) || (verdict.verdict === 'unknown' && !this.doubtful.has(verdict.unit)))
+          bad.add(verdict.unit);
+      }
+    }
+    return lights.filter((light) => bad.has(light));
+  }
+
+  /** What of all that was looked at can be forgotten; more may be looked at then, which can be forgotten in turn. */
+  private forget(failing: Failing): Set<number> {
+    const blanks = new Set<number>();
+    const tried = new Set<number>();
+    for (let left = PASSES; left > 0; left--) {
+      const read = this.readAt(blanks, failing)!.filter(
+        (index) => !tried.has(index) && isBlankable(this.choices[index]!),
+      );
+      if (read.length === 0) break;
+      for (const index of read) tried.add(index);
+      this.blankAll(
+        read.filter((index) => !STRUCTURE.has(this.choices[index]!.setting)),
+        blanks,
+        failing,
+      );
+    }
+    // What a unit is to the look: forgotten, it may be anything, and what that looks at must not be more.
+    const followed = concerning(this.rigs.at(failing.at, null), failing.light, this.hanging);
+    let read = this.readAt(blanks, failing)!;
+    for (const index of read) {
+      const { unit, setting } = this.choices[index]!;
+      if (!STRUCTURE.has(setting) || !isBlankable(this.choices[index]!)) continue;
+      if (followed.get(unit) && (setting === 'link' || setting === 'sees')) continue;
+      blanks.add(index);
+      const now = this.readAt(blanks, failing);
+      const known = new Set(read);
+      if (now?.every((one) => known.has(one))) read = now;
+      else blanks.delete(index);
+    }
+    return blanks;
+  }
+
+  /** The shot in which it certainly fails, null for none, undefined where one is in doubt and none certain. */
+  private failure(rig: Rig, light: string): Taken | 'lost' | null | undefined {
+    if (!keepsWish(this.rig, rig, new Set([light]))) return 'lost';
+    let inDoubt = false;
+    for (const { body, attitude } of shotsOf(rig)) {
+      const verdict = this.verdictIn(rig, light, body, attitude);
+      if (verdict === null) continue;
+      if (verdict === 'unknown') inDoubt ||= !this.doubtful.has(light);
+      else if (verdict !== 'in-sync' && verdict !== 'dark') return { body: body.id, attitude };
+    }
+    return inDoubt ? undefined : null;
+  }
+
+  private verdictIn(rig: Rig, light: string, body: Body, attitude: Attitude): VerdictName | null {
+    const only = seenFrom(rig, light);
+    this.trials++;
+    const shot = simulate(rig, body, only, attitude);
+    const run = shot.runs.get(light);
+    return run ? verdictOf(rig, shot, run).verdict : null;
+  }
+
+  private isCertain(rig: Rig, { light, taken }: Failing): boolean {
+    if (taken === 'lost') return !keepsWish(this.rig, rig, new Set([light]));
+    this.trials++;
+    const shot = simulate(rig, rig.placed.get(taken.body) as Body, seenFrom(rig, light), taken.attitude);
+    const run = shot.runs.get(light);
+    return run !== undefined && isNeverRight(rig, shot, run);
+  }
+
+  /** Forgets as many as possible without the failure ceasing to be certain, the cheapest first. */
+  private blankAll(list: readonly number[], blanks: Set<number>, failing: Failing): void {
+    if (list.length === 0) return;
+    if (this.isCertain(this.rigs.at(failing.at, new Set([...blanks, ...list])), failing)) {
+      for (const index of list) blanks.add(index);
+      return;
+    }
+    if (list.length === 1) return;
+    const half = list.length >> 1;
+    this.blankAll(list.slice(0, half), blanks, failing);
+    this.blankAll(list.slice(half), blanks, failing);
+  }
+
+  /** Choices the simulator looks at on its way to the failure, those forgotten left out; null where it does not certainly fail. */
+  private readAt(blanks: ReadonlySet<number>, failing: Failing): number[] | null {
+    const reads = new Set<string>();
+    const rig = this.rigs.watchedAt(failing.at, blanks, reads);
+    if (!this.isCertain(rig, failing)) return null;
+    const read = this.lookedAt(concerning(rig, failing.light, this.hanging), reads);
+    // What is not recorded anyway is as good as forgotten.
+    const isOpen = (index: number) => {
+      const choice = this.choices[index]!;
+      return isBlankable(choice) && choice.values[failing.at[index]!] == null;
+    };
+    return read.filter((index) => !blanks.has(index) && !isOpen(index));
+  }
+
+  private lookedAt(units: ReadonlyMap<string, boolean>, reads: ReadonlySet<string>): number[] {
+    return this.order.filter((index) => {
+      const { unit, key, all } = this.keys[index]!;
+      return units.has(unit) && (reads.has(key) || reads.has(all));
+    });
+  }
+
+  /** Other values that fail as well, in all combinations with those found so far, and for which nothing else matters. */
+  private widen(blanks: ReadonlySet<number>, values: Map<number, Set<number>>, failing: Failing): void {
+    let combinations = 1;
+    const fails = (at: Assignment) =>
+      this.readAt(blanks, { ...failing, at })?.every((index) => values.has(index)) === true;
+    for (const [index, found] of values) {
+      for (let value = 0; value < this.choices[index]!.values.length; value++) {
+        if (found.has(value) || combinations > MOST_COMBINATIONS) continue;
+        if (everyCombination(values, { index, value }, failing.at, fails)) found.add(value);
+      }
+      combinations *= found.size;
+    }
+  }
+}
+
+const isBlankable = ({ setting }: Choice): boolean => {
+  if (pairPartsOf(setting)) return false;
+  return groupPartsOf(setting) !== null || BLANKABLE.has(setting);
+};
+
+/**
+ * The units whose settings can matter to a light at all, the lights among them that are followed marked: it, its receiver,
+ * what its eye watches, and everything that hangs on something and so may speak.
+ */
+function concerning(rig: Rig, light: string, hanging: ReadonlySet<string>): ReadonlyMap<string, boolean> {
+  const units = new Map<string, boolean>([...hanging].map((id) => [id, false]));
+  for (const id of seenFrom(rig, light) ?? [...rig.placed.values()].filter(isFlash).map((one) => one.id)) {
+    units.set(id, true);
+    const receiver = rig.placed.get(id)?.settings.receiver;
+    if (receiver != null && !units.has(receiver)) units.set(receiver, false);
+  }
+  return units;
+}
+
+/** The light and what its eye watches, on through the eyes among it; undefined for all. */
+function seenFrom(rig: Rig, light: string): ReadonlySet<string> | undefined {
+  const found = new Set([light]);
+  for (const id of found) {
+    const one = rig.placed.get(id);
+    if (!one || one.profile.kind !== 'flash') continue;
+    const { link, sees } = one.settings;
+    if (link != null && link !== 'eye') continue;
+    if (sees == null) {
+      if (link === 'eye') return undefined;
+      continue;
+    }
+    for (const seen of sees) found.add(seen);
+  }
+  return found;
+}
+
+function everyCombination(
+  values: ReadonlyMap<number, ReadonlySet<number>>,
+  { index: fixed, value }: { index: number; value: number },
+  at: Assignment,
+  holds: (point: Assignment) => boolean,
+): boolean {
+  const point = [...at];
+  point[fixed] = value;
+  const others = [...values].filter(([index, found]) => index !== fixed && found.size > 1);
+  const visit = (depth: number): boolean => {
+    if (depth === others.length) return holds(point);
+    const [index, found] = others[depth]!;
+    for (const one of found) {
+      point[index] = one;
+      if (!visit(depth + 1)) return false;
+    }
+    return true;
+  };
+  return visit(0);
+}

@@ -1,0 +1,74 @@
+/** The least work against trying all settings of tiny rigs, whatever the mends suggest. */
+import { type Choice, choicesOf } from '../src/mend/choices.ts';
+import { leastWork } from '../src/mend/leastWork';
+import { secondsOf } from '../src/mend/quickWork.ts';
+import type { Change } from '../src/record/change.ts';
+import { lostWish } from '../src/rig/meantFor.ts';
+import { buildRig, indexKit, type Rig } from '../src/rig/rig';
+import { withRigChanges } from '../src/rig/rigChanges.ts';
+import { simulate } from '../src/shot/simulate';
+import { shotsOf } from '../src/verdict/judge';
+import { isRight, verdictOf } from '../src/verdict/verdict';
+import { RUNS, SEED, smallRig } from './lawHarness';
+
+/** All pairs of changes of a rig are some thousands of shots: a soak goes through more rigs. */
+const COMPARED = Math.max(20, Math.round(RUNS / 50));
+const MOST_TRIED = 20 * COMPARED;
+
+beforeAll(() => process.stdout.write(`least of all: ${COMPARED} rigs, seed ${SEED}\n`));
+
+function verdictsIn(rig: Rig): { unit: string; right: boolean; unknown: boolean }[] {
+  return shotsOf(rig).flatMap(({ body, attitude }) => {
+    const shot = simulate(rig, body, undefined, attitude);
+    return [...shot.runs.values()]
+      .filter(({ light }) => !rig.strangers.has(light.id))
+      .map((run) => verdictOf(rig, shot, run))
+      .map((verdict) => ({ unit: verdict.unit, right: isRight(verdict), unknown: verdict.verdict === 'unknown' }));
+  });
+}
+
+/** How many lights fail, or are lost, or are in doubt that were not before. */
+function failingAfter(before: Rig, changes: readonly Change[]): number {
+  const doubtful = new Set(verdictsIn(before).flatMap(({ unit, unknown }) => (unknown ? [unit] : [])));
+  const after = withRigChanges(before, changes);
+  const bad = verdictsIn(after).filter(({ unit, right, unknown }) => !right && !(unknown && doubtful.has(unit)));
+  return new Set([...bad.map(({ unit }) => unit), ...lostWish(before, after)]).size;
+}
+
+const single = ({ unit, setting, values }: Choice): Change[] =>
+  values.slice(1).map((to) => ({ unit, setting, from: values[0], to }));
+
+/** The cheapest two changes that leave so few lights failing; null for none. */
+function cheapestPair(rig: Rig, choices: readonly Choice[], left: number, below: number): readonly Change[] | null {
+  let best: readonly Change[] | null = null;
+  let limit = below;
+  const look = (changes: readonly Change[]) => {
+    const seconds = secondsOf(rig, changes);
+    if (seconds >= limit || failingAfter(rig, changes) > left) return;
+    best = changes;
+    limit = seconds;
+  };
+  choices.forEach((choice, index) => {
+    for (const one of single(choice)) {
+      look([one]);
+      for (const other of choices.slice(index + 1)) for (const two of single(other)) look([one, two]);
+    }
+  });
+  return best;
+}
+
+test(`no two settings of ${COMPARED} tiny rigs do it for less than the least work, nor leave fewer lights failing`, () => {
+  let compared = 0;
+  for (let index = 0; compared < COMPARED && index < MOST_TRIED; index++) {
+    const { kit, look } = smallRig(index, { lights: 2, senders: 1, bodies: 1 });
+    const rig = buildRig(indexKit(kit), look);
+    const work = leastWork(rig);
+    if (!work.exact || (work.changes.length === 0 && work.left.length === 0)) continue;
+    compared++;
+    expect({ index, left: failingAfter(rig, work.changes) }).toEqual({ index, left: work.left.length });
+    const choices = choicesOf(rig, [], () => true);
+    expect({ index, pair: cheapestPair(rig, choices, work.left.length, work.seconds) }).toEqual({ index, pair: null });
+    expect({ index, pair: cheapestPair(rig, choices, work.left.length - 1, Infinity) }).toEqual({ index, pair: null });
+  }
+  expect(compared).toBe(COMPARED);
+});
