@@ -52,7 +52,7 @@ test('a plan is told stop by stop, the camera first', () => {
   ]);
   // Moving the sender to where Metered listens saves a walk: twice 5 at the camera, 20 at Remote, 40 on foot.
   expect(workSentence(work, names)).toBe('1 min 10 s of work: then every light fires as meant.');
-  expect(boundText(work)).toBe('No known combination of changes takes less.');
+  expect(boundText(work)).toBe('No other settings take less.');
   expect(workSentence(leastWork(buildRig(indexKit(baseKit()), baseLook())), names)).toBe(
     'Nothing to do: every light fires as meant.',
   );

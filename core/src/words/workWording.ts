@@ -77,7 +77,7 @@ const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + wo
 /** How good the plan is known to be. */
 export const boundText = (work: Work): string =>
   work.exact
-    ? 'No known combination of changes takes less.'
+    ? 'No other settings take less.'
     : work.atLeast === 0
       ? 'A good plan; another order might save more.'
       : `A good plan; none can take less than ${durationText(work.atLeast)}.`;
