@@ -1,15 +1,16 @@
 /** The least work against trying all settings of tiny rigs, whatever the mends suggest. */
 import { type Choice, choicesOf } from '../src/mend/choices.ts';
 import { leastWork } from '../src/mend/leastWork';
+import { concerning, hangingIn } from '../src/mend/nogoods.ts';
 import { secondsOf } from '../src/mend/quickWork.ts';
-import type { Change } from '../src/record/change.ts';
+import { type Change, settingKey } from '../src/record/change.ts';
 import { lostWish } from '../src/rig/meantFor.ts';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
 import { withRigChanges } from '../src/rig/rigChanges.ts';
 import { simulate } from '../src/shot/simulate';
 import { shotsOf } from '../src/verdict/judge';
 import { isRight, verdictOf } from '../src/verdict/verdict';
-import { RUNS, SEED, smallRig } from './lawHarness';
+import { forEachRig, RUNS, SEED, smallRig } from './lawHarness';
 
 /** All pairs of changes of a rig are some thousands of shots: a soak goes through more rigs. */
 const COMPARED = Math.max(20, Math.round(RUNS / 50));
@@ -71,4 +72,31 @@ test(`no two settings of ${COMPARED} tiny rigs do it for less than the least wor
     expect({ index, pair: cheapestPair(rig, choices, work.left.length - 1, Infinity) }).toEqual({ index, pair: null });
   }
   expect(compared).toBe(COMPARED);
+});
+
+test('a setting of a unit that does not concern a light, as least work takes it, changes nothing for that light', () => {
+  let tried = 0;
+  let joint = 0;
+  forEachRig(Math.round(RUNS / 4), ({ kit, look }, draw) => {
+    const rig = buildRig(indexKit(kit), look);
+    const choices = choicesOf(rig, [], () => true);
+    const light = rig.lights.length > 0 ? draw.pick(...rig.lights).id : null;
+    if (light === null) return;
+    const concerned = concerning(rig, light, hangingIn(rig, choices));
+    const others = choices.filter(({ unit }) => !concerned.has(unit));
+    if (others.length === 0) return;
+    tried++;
+    const picked = new Map([1, 2, 3].map(() => draw.pick(...others)).map((choice) => [settingKey(choice), choice]));
+    if (picked.size > 1) joint++;
+    const changes = [...picked.values()].map((choice) => draw.pick(...single(choice)));
+    const said = (one: Rig) =>
+      shotsOf(one).map(({ body, attitude }) => {
+        const shot = simulate(one, body, undefined, attitude);
+        const run = shot.runs.get(light);
+        return run ? verdictOf(one, shot, run).verdict : null;
+      });
+    expect({ light, changes, said: said(withRigChanges(rig, changes)) }).toEqual({ light, changes, said: said(rig) });
+  });
+  expect(tried).toBeGreaterThan(RUNS / 20);
+  expect(joint).toBeGreaterThan(tried / 2);
 });

@@ -1,6 +1,5 @@
 /** A rig with its choices made, and some of them forgotten. */
-import type { SettingPath, Settings, SettingValue } from '../record/settings.ts';
-import { withSettings } from '../record/settings.ts';
+import { type SettingPath, type Settings, type SettingValue, withSettings } from '../record/settings.ts';
 import { type Placed, type Rig, rigOf } from '../rig/rig.ts';
 import type { Choice } from './choices.ts';
 

@@ -131,7 +131,7 @@ class WorkSearch {
       for (const gone of without) {
         const must = ours.filter((light) => !gone.has(light));
         const outcome = search.leastFor(must, this.belowOf(level));
-        this.note(level, outcome);
+        this.note(level, outcome, left);
         if (outcome.kind === 'none')
           for (const light of outcome.lights) next.set([...gone, light].sort().join(' '), new Set([...gone, light]));
       }
@@ -166,10 +166,16 @@ class WorkSearch {
     return best ? Math.min(limit, secondsOf(this.rig, best.changes)) : limit;
   }
 
-  private note(level: Level, outcome: Outcome): void {
+  /** @param left how many lights may fail. */
+  private note(level: Level, outcome: Outcome, left: number): void {
     if (outcome.kind === 'open') level.openFrom = Math.min(level.openFrom ?? Infinity, outcome.atLeast);
     if (outcome.kind !== 'plan') return;
     const plan = this.quick.judged(outcome.changes);
+    // The whole judgement has the last word: what it does not bear out is no plan, and nothing is proven.
+    if (plan.failing.size > left) {
+      level.openFrom = 0;
+      return;
+    }
     const isCheaper = !level.best || secondsOf(this.rig, plan.changes) < secondsOf(this.rig, level.best.changes);
     if (isCheaper) level.best = plan;
   }

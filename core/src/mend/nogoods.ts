@@ -17,6 +17,7 @@ import { type Assignment, AssignedRigs } from './assignedRigs.ts';
 import { fillingsOf } from './fillings.ts';
 import type { Choice } from './choices.ts';
 
+/** What the solving of constraints calls a nogood: values that together are no plan. */
 export interface Nogood {
   /** Null where it is no plan for any light. */
   light: string | null;
@@ -62,7 +63,6 @@ export class Nogoods {
   /** Shots a light was followed through. */
   trials = 0;
   private readonly filled = new Map<string, Nogoods[]>();
-  /** Units that hang on something, or could: what may speak to any light. */
   private readonly hanging: ReadonlySet<string>;
   private readonly choices: readonly Choice[];
   /** Choices in the order in which they are forgotten. */
@@ -83,9 +83,7 @@ export class Nogoods {
       all: `${unit} *`,
     }));
     this.rigs = new AssignedRigs(rig, choices);
-    const moved = choices.filter(({ setting }) => setting === 'mount').map(({ unit }) => unit);
-    const hung = [...rig.placed.values()].filter(({ settings }) => settings.mount != null).map(({ id }) => id);
-    this.hanging = new Set([...rig.bodies, ...rig.senders].map(({ id }) => id).concat(moved, hung));
+    this.hanging = hangingIn(rig, choices);
   }
 
   /** Why a light fails at an assignment; null when it does not. */
@@ -263,7 +261,7 @@ export class Nogoods {
     return run !== undefined && isNeverRight(rig, shot, run);
   }
 
-  /** Forgets as many as possible without the failure ceasing to be certain, the cheapest first. */
+  /** Forgets as many as possible without the failure ceasing to be certain, all together, else each half by itself. */
   private blankAll(list: readonly number[], blanks: Set<number>, failing: Failing): void {
     if (list.length === 0) return;
     if (this.isCertain(this.rigs.at(failing.at, new Set([...blanks, ...list])), failing)) {
@@ -312,6 +310,13 @@ export class Nogoods {
   }
 }
 
+/** Units that hang on something, or could: what may speak to any light. */
+export function hangingIn(rig: Rig, choices: readonly Choice[]): ReadonlySet<string> {
+  const moved = choices.filter(({ setting }) => setting === 'mount').map(({ unit }) => unit);
+  const hung = [...rig.placed.values()].filter(({ settings }) => settings.mount != null).map(({ id }) => id);
+  return new Set([...rig.bodies, ...rig.senders].map(({ id }) => id).concat(moved, hung));
+}
+
 const isBlankable = ({ setting }: Choice): boolean => {
   if (pairPartsOf(setting)) return false;
   return groupPartsOf(setting) !== null || BLANKABLE.has(setting);
@@ -321,7 +326,7 @@ const isBlankable = ({ setting }: Choice): boolean => {
  * The units whose settings can matter to a light at all, the lights among them that are followed marked: it, its receiver,
  * what its eye watches, and everything that hangs on something and so may speak.
  */
-function concerning(rig: Rig, light: string, hanging: ReadonlySet<string>): ReadonlyMap<string, boolean> {
+export function concerning(rig: Rig, light: string, hanging: ReadonlySet<string>): ReadonlyMap<string, boolean> {
   const units = new Map<string, boolean>([...hanging].map((id) => [id, false]));
   for (const id of seenFrom(rig, light) ?? [...rig.placed.values()].filter(isFlash).map((one) => one.id)) {
     units.set(id, true);
