@@ -1,5 +1,5 @@
 /** Least work, trials on paper and advice, on the demo's own looks. */
-import { leastWork } from '@ergon/core/mend/leastWork';
+import { leastWork, type Work } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -21,12 +21,17 @@ jest.mock('expo-router', () => ({
 /** Does the worker's work on the spot; `silent` never answers. */
 class MockWorker {
   static silent = false;
+  /** Says its first plan and never comes to an end. */
+  static endless = false;
   static terminated = 0;
   onmessage: ((event: { data: unknown }) => void) | null = null;
 
   postMessage({ kit, look, options }: WorkRequest): void {
     if (MockWorker.silent) return;
-    const work = leastWork(buildRig(indexKit(kit), look), { ...options, budget: 500 });
+    const onPlan = (plan: Work) =>
+      queueMicrotask(() => this.onmessage?.({ data: { progress: { spent: 50, budget: 200, plan } } }));
+    const work = leastWork(buildRig(indexKit(kit), look), { ...options, budget: 500, onPlan });
+    if (MockWorker.endless) return;
     queueMicrotask(() => this.onmessage?.({ data: { result: work } }));
   }
 
@@ -52,6 +57,7 @@ function show() {
 beforeEach(() => {
   mockLook = 'slipway';
   MockWorker.silent = false;
+  MockWorker.endless = false;
 });
 
 test('least work: a short list with a total, made as one edit', async () => {
@@ -115,6 +121,20 @@ test('a search that takes long can be stopped', async () => {
   expect(MockWorker.terminated).toBe(before + 1);
   await user.click(screen.getByRole('button', { name: 'Close, least work' }));
   expect(screen.queryByText('Stopped.')).not.toBeInTheDocument();
+});
+
+test('a plan found on the way stays when the search is stopped, says that it may not be the least, and can be made', async () => {
+  MockWorker.endless = true;
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
+  const panel = screen.getByRole('region', { name: 'Least work' });
+  expect(await within(panel).findByText('Looking for less, 25 %')).toBeInTheDocument();
+  expect(within(panel).queryByText('No other settings take less.')).toBeNull();
+  await user.click(within(panel).getByRole('button', { name: 'Stop, the search' }));
+  expect(within(panel).getByText('Stopped. This plan may not be the least.')).toBeInTheDocument();
+  await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]!.edits).toHaveLength(5);
 });
 
 test('on paper nothing is sent until it is taken over', async () => {

@@ -32,7 +32,7 @@ export function fix(document: KitDocument, options: FixOptions, say: (text: stri
   } else {
     for (const { look, rig, work } of plans) {
       say(`${look.name} (${look.id}): ${workSentence(work, names)}`);
-      if (work.changes.length > 0) say(`  ${boundText(work)}`);
+      if (work.changes.length > 0) say(`  ${boundText(work, options.seconds !== undefined)}`);
       for (const stop of visitsOf(rig, work)) {
         const walk =
           stop.walkSeconds === null

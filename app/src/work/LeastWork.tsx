@@ -21,7 +21,7 @@ import { howTosFor } from '../editing/howTo';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
-import { space } from '../theme/tokens';
+import { space, TOUCH } from '../theme/tokens';
 import type { WorkProgress } from '../workers/work.worker';
 import { useLeastWork } from './useLeastWork';
 
@@ -61,15 +61,14 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
         onChange={setLimits}
       />
       <Choice label="Time there is" options={LIMITS} value={seconds} onChoose={setSeconds} />
-      {!work && (
-        <View style={styles.head}>
-          <Words grow live>
-            {searchText(progress, stopped)}
-          </Words>
-          {!stopped && <Button label="Stop" hint="the search" onPress={stop} />}
-        </View>
-      )}
-      {plan && <FoundWork judged={judged} work={plan} hasLimit={seconds > 0 || !work} onDone={onDone} />}
+      {/* As high before and after, so that nothing moves under the thumb when the search ends. */}
+      <View style={styles.status}>
+        <Words grow live tone={work ? 'quiet' : undefined}>
+          {work ? (work.changes.length > 0 ? boundText(work, seconds > 0) : '') : searchText(progress, stopped)}
+        </Words>
+        {!work && !stopped && <Button label="Stop" hint="the search" onPress={stop} />}
+      </View>
+      {plan && <FoundWork judged={judged} work={plan} onDone={onDone} />}
     </View>
   );
 }
@@ -86,13 +85,11 @@ const percentOf = ({ spent, budget }: WorkProgress): number => Math.round((100 *
 interface FoundWorkProps {
   judged: JudgedLook;
   work: Work;
-  /** Only so much time was given: then a bound says nothing. */
-  hasLimit: boolean;
   onDone: () => void;
 }
 
 /** What was found, and the one step that makes it. */
-function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
+function FoundWork({ judged, work, onDone }: FoundWorkProps) {
   const { names } = useRig();
   const edit = useEdit();
   const count = work.changes.length;
@@ -105,11 +102,6 @@ function FoundWork({ judged, work, hasLimit, onDone }: FoundWorkProps) {
       <Words as="sentence" live>
         {workSentence(work, names)}
       </Words>
-      {count > 0 && !hasLimit && (
-        <Words as="small" tone="quiet">
-          {boundText(work)}
-        </Words>
-      )}
       {count > 0 && (
         <Button
           kind="act"
@@ -170,5 +162,6 @@ function VisitShown({ visit }: { visit: Visit }) {
 const styles = StyleSheet.create({
   box: { gap: space.base, maxWidth: 720 },
   head: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  status: { flexDirection: 'row', alignItems: 'center', gap: space.small, minHeight: TOUCH },
   visit: { borderLeftWidth: 3, paddingLeft: space.base, gap: space.hair },
 });

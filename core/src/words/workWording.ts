@@ -75,12 +75,14 @@ export const needLines = ({ needs }: Work, names: Names): string[] =>
 const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** How good the plan is known to be. */
-export const boundText = (work: Work): string =>
-  work.exact
-    ? 'No other settings take less.'
-    : work.atLeast === 0
-      ? 'A good plan; another order might save more.'
-      : `A good plan; none can take less than ${durationText(work.atLeast)}.`;
+/** @param limited whether only so much time was given. */
+export function boundText(work: Work, limited = false): string {
+  if (limited) return work.exact ? 'No more lights can be had in that time.' : 'A good plan; another may save more.';
+  if (work.exact) return 'No other settings take less.';
+  return work.atLeast === 0
+    ? 'A good plan; another may take less.'
+    : `A good plan; none can take less than ${durationText(work.atLeast)}.`;
+}
 
 export function whatIfSentence({ breaks, mends, clouds }: WhatIf, names: Names): string {
   const lights = (outcomes: WhatIf['breaks']) => [...new Set(outcomes.map((one) => one.light))];
