@@ -6,7 +6,7 @@ import type { Draw } from './draw';
 import type { RandomRig } from './randomRig';
 
 /** Fields that may be left unrecorded; those with a meaning when left out, like a missing receiver, are not among them. */
-const BLANKABLE: ReadonlySet<string> = new Set([
+export const BLANKABLE: ReadonlySet<string> = new Set([
   ...['on', 'role', 'mount', 'link', 'sees', 'channel', 'networkId', 'group', 'mode', 'power', 'eye', 'lamp'],
   ...['shutterType', 'shutter', 'flashFiring', 'family', 'exposureMode', 'popupUp', 'pin', 'cord'],
   ...['selector', 'passThrough', 'startedInOrder', 'multiPops', 'multiHz'],

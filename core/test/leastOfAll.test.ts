@@ -1,7 +1,7 @@
 /** The least work against trying all settings of tiny rigs, whatever the mends suggest. */
 import { type Choice, choicesOf } from '../src/mend/choices.ts';
 import { leastWork } from '../src/mend/leastWork';
-import { concerning, hangingIn } from '../src/mend/nogoods.ts';
+import { BLANKABLE as FORGOTTEN, concerning, hangingIn } from '../src/mend/nogoods.ts';
 import { secondsOf } from '../src/mend/quickWork.ts';
 import { type Change, settingKey } from '../src/record/change.ts';
 import { lostWish } from '../src/rig/meantFor.ts';
@@ -10,6 +10,7 @@ import { withRigChanges } from '../src/rig/rigChanges.ts';
 import { simulate } from '../src/shot/simulate';
 import { shotsOf } from '../src/verdict/judge';
 import { isRight, verdictOf } from '../src/verdict/verdict';
+import { BLANKABLE } from './blankedRig';
 import { forEachRig, RUNS, SEED, smallRig } from './lawHarness';
 
 /** All pairs of changes of a rig are some thousands of shots: a soak goes through more rigs. */
@@ -99,4 +100,9 @@ test('a setting of a unit that does not concern a light, as least work takes it,
   });
   expect(tried).toBeGreaterThan(RUNS / 20);
   expect(joint).toBeGreaterThan(tried / 2);
+});
+
+test('what least work takes for unrecorded once it is left out, the laws of doubt leave out too', () => {
+  expect(FORGOTTEN.size).toBeGreaterThan(20);
+  expect([...FORGOTTEN].filter((setting) => !BLANKABLE.has(setting))).toEqual([]);
 });

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { asksLess } from '../src/mend/wish.ts';
 import { candidatesFor } from '../src/mend/candidates.ts';
+import { choicesOf } from '../src/mend/choices.ts';
 import { costOf, isDoneAtCamera, UNMEASURED_WALK_SECONDS } from '../src/mend/cost.ts';
 import { leastWork, type Work } from '../src/mend/leastWork';
 import { isNewIn } from '../src/mend/quickWork.ts';
@@ -109,6 +110,26 @@ test('a light whose power is dialled on it costs the walk to it, one its sender 
   // Whatever else is changed with it.
   const group: Change = { unit: 'sender', setting: 'groups.A.power', from: -3, to: -4 };
   expect(costOf(rig, [group, { unit: 'answered', setting: 'power', from: -3, to: -4 }]).seconds).toBe(65);
+});
+
+test('a receiver stands where its light stands: one walk for both, unless another way to it is noted', () => {
+  const cost = (walks: Spoil['settings']) => {
+    const rig = buildRig(indexKit(baseKit()), baseLook({ settings: walks ?? {} }));
+    const { seconds, walkSeconds } = costOf(rig, [
+      { unit: 'answer', setting: 'channel', from: 5, to: 6 },
+      { unit: 'answered', setting: 'on', from: true, to: false },
+    ]);
+    return [seconds, walkSeconds];
+  };
+  expect(cost({ answered: { walkSeconds: 40 } })).toEqual([20 + 20 + 40, 40]);
+  expect(cost({ answered: { walkSeconds: 40 }, answer: { walkSeconds: 30 } })).toEqual([20 + 20 + 40 + 30, 70]);
+});
+
+test('a receiver that is under a light is not put under another one too', () => {
+  const rig = buildRig(indexKit(baseKit()), baseLook());
+  const receivers = choicesOf(rig, [], () => true).filter(({ setting }) => setting === 'receiver');
+  expect(receivers.map(({ unit }) => unit)).toContain('remote');
+  expect(new Set(receivers.flatMap(({ values }) => values.slice(1)))).toEqual(new Set([null, 'spare']));
 });
 
 test('a light of which nobody can say any more whether it fires is not saved', () => {

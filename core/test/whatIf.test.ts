@@ -55,7 +55,7 @@ test('a plan is told stop by stop, the camera first', () => {
   expect(boundText(work)).toBe('No other settings take less.');
   expect(boundText({ ...work, exact: false, atLeast: 0 })).toBe('A good plan; another may take less.');
   expect(boundText({ ...work, exact: false, atLeast: 65 })).toBe('A good plan; none can take less than 1 min 5 s.');
-  expect(boundText(work, true)).toBe('No more lights can be had in that time.');
+  expect(boundText(work, true)).toBe('No more lights can be saved in that time.');
   expect(boundText({ ...work, exact: false }, true)).toBe('A good plan; another may save more.');
   expect(workSentence(leastWork(buildRig(indexKit(baseKit()), baseLook())), names)).toBe(
     'Nothing to do: every light fires as meant.',

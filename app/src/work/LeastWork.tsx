@@ -63,7 +63,7 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
       <Choice label="Time there is" options={LIMITS} value={seconds} onChoose={setSeconds} />
       {/* As high before and after, so that nothing moves under the thumb when the search ends. */}
       <View style={styles.status}>
-        <Words grow live tone={work ? 'quiet' : undefined}>
+        <Words grow live tone={work ? 'quiet' : 'ink'}>
           {work ? (work.changes.length > 0 ? boundText(work, seconds > 0) : '') : searchText(progress, stopped)}
         </Words>
         {!work && !stopped && <Button label="Stop" hint="the search" onPress={stop} />}

@@ -9,7 +9,8 @@ import { canBeSet } from '../rig/canBeSet.ts';
 import { clearChannels } from '../rig/emitters.ts';
 import { isMeantFor } from '../rig/meantFor.ts';
 import { channelRangeOf, freeId, idRange, ownLetters } from '../rig/net.ts';
-import { type Body, isBody, isFlash, isTrigger, type Light, type Placed, type Rig } from '../rig/rig.ts';
+import { type Body, isBody, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
+import { idleReceivers } from './gearMends.ts';
 
 export interface Choice {
   unit: string;
@@ -116,7 +117,7 @@ function ofFlash(rig: Rig, { id, profile, settings }: Light): Values {
         ...mediaOf(rig, profile),
       ],
     ],
-    ['receiver', [null, ...sparesOf(rig)]],
+    ['receiver', [null, ...idleReceivers(rig).map((receiver) => receiver.id)]],
     ['eye', eyes],
     ['sees', isEye ? viewsOf(rig, id, settings.sees ?? []) : []],
     ['lamp', [true]],
@@ -170,23 +171,13 @@ const mediaOf = (rig: Rig, profile: FlashProfile) =>
     roles.includes('remote') ? (rig.families.get(family)?.medium ?? []) : [],
   );
 
-const sparesOf = (rig: Rig): string[] =>
-  [...rig.placed.values()]
-    .filter(
-      (one) =>
-        isTrigger(one) &&
-        !rig.strangers.has(one.id) &&
-        radiosOf(one.profile).some(({ roles }) => roles.includes('remote')),
-    )
-    .map(({ id }) => id);
-
 function ofTrigger(rig: Rig, { profile }: Placed): Values {
   const roles = radiosOf(profile).flatMap((radio) => radio.roles);
   const speaks = roles.includes('master');
   return [
     ['on', speaks ? SWITCH : [true]],
     ['role', speaks ? ['off', ...roles] : roles],
-    ...(roles.includes('master')
+    ...(speaks
       ? ([['mount', rig.bodies.filter((body) => !rig.strangers.has(body.id)).map((body) => body.id)]] as const)
       : []),
     ['selector', ['flash']],

@@ -1,7 +1,17 @@
 /** Mends that take gear off and put other gear on: cables, receivers and senders that lie ready. */
 import type { Change } from '../record/change.ts';
 import { radiosOf } from '../record/profile.ts';
-import { bodyUnder, hearerOf, isBody, isFlash, isTrigger, type Placed, radioInUse } from '../rig/rig.ts';
+import {
+  bodyUnder,
+  hearerOf,
+  isBody,
+  isFlash,
+  isTrigger,
+  type Placed,
+  radioInUse,
+  type Rig,
+  type Trigger,
+} from '../rig/rig.ts';
 import { hasSocket } from '../rig/stack.ts';
 import { type Candidate, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
 import { toManual } from './modeMends.ts';
@@ -48,16 +58,24 @@ export function rightPlugs({ rig, subject, params }: Scene<'foot.socket'>): Cand
   return [...(cable ? [[cable]] : []), [set(subject, 'plugs', null)]];
 }
 
+/** Receivers of ours that lie ready: on nothing, and under no light. */
+export function idleReceivers(rig: Rig): Trigger[] {
+  const inUse = new Set(rig.lights.map((light) => light.settings.receiver));
+  return [...rig.placed.values()]
+    .filter(isTrigger)
+    .filter(
+      ({ id, settings, profile }) =>
+        settings.mount == null &&
+        !inUse.has(id) &&
+        !rig.strangers.has(id) &&
+        profile.radios.some(({ roles }) => roles.includes('remote')),
+    );
+}
+
 /** A receiver of the family that nobody uses, under the first light. */
 const spareReceivers = (scene: Scene, family: string | null): Candidate[] => {
-  const { rig } = scene;
-  const inUse = new Set(rig.lights.map((light) => light.settings.receiver));
-  const spares = [...rig.placed.values()].filter(
-    (placed) =>
-      isTrigger(placed) &&
-      placed.settings.mount == null &&
-      !inUse.has(placed.id) &&
-      placed.profile.radios.some((radio) => radio.family === family && radio.roles.includes('remote')),
+  const spares = idleReceivers(scene.rig).filter(({ profile }) =>
+    profile.radios.some((radio) => radio.family === family && radio.roles.includes('remote')),
   );
   const [light] = lightsOf(scene);
   if (!light) return [];

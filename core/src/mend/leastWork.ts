@@ -124,7 +124,7 @@ class WorkSearch {
     const ours = this.rig.lights.map(({ id }) => id).filter((id) => !this.rig.strangers.has(id));
     let openFrom: number | null = null;
     let without: ReadonlySet<string>[] = [new Set()];
-    for (let left = 0; left <= good.failing.size; left++) {
+    for (let left = 0; ; left++) {
       const isLast = left === good.failing.size;
       const next = new Map<string, ReadonlySet<string>>();
       const level: Level = { best: isLast ? good : null, openFrom };
@@ -140,7 +140,6 @@ class WorkSearch {
       without = [...next.values()];
       if (without.length > MOST_WITHOUT) return this.settled(good, 0);
     }
-    return this.settled(good, openFrom);
   }
 
   private searchFrom(good: Plan): ErrandSearch {

@@ -25,8 +25,8 @@ export interface Nogood {
   values: ReadonlyMap<number, ReadonlySet<number>>;
 }
 
-/** Settings that left out are unrecorded, and mean nothing instead. */
-const BLANKABLE: ReadonlySet<string> = new Set([
+/** Settings that left out are unrecorded, and mean nothing instead; the laws of doubt are held against each of them. */
+export const BLANKABLE: ReadonlySet<string> = new Set([
   ...['on', 'role', 'mount', 'link', 'sees', 'family', 'channel', 'networkId', 'pin', 'group', 'mode', 'power', 'eye'],
   ...['lamp', 'multiPops', 'multiHz', 'cord', 'selector', 'passThrough', 'startedInOrder'],
   ...['shutterType', 'shutter', 'flashFiring', 'exposureMode', 'popupUp'],

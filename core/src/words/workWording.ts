@@ -77,7 +77,7 @@ const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + wo
 /** How good the plan is known to be. */
 /** @param limited whether only so much time was given. */
 export function boundText(work: Work, limited = false): string {
-  if (limited) return work.exact ? 'No more lights can be had in that time.' : 'A good plan; another may save more.';
+  if (limited) return work.exact ? 'No more lights can be saved in that time.' : 'A good plan; another may save more.';
   if (work.exact) return 'No other settings take less.';
   return work.atLeast === 0
     ? 'A good plan; another may take less.'
