@@ -36,8 +36,11 @@ function filled(random: RandomRig, whole: RandomRig, ref: FieldRef): RandomRig {
     const place = familyPlace(field);
     const ids = familiesOf(random, unit).map(({ id }) => id);
     const families = kit.families.map((one) => {
-      const source = whole.kit.families.find(({ id }) => id === one.id);
-      return ids.includes(one.id) ? (put(one, place, deep(source, place)) as Family) : one;
+      const source = whole.kit.families.find(({ id }) => id === one.id)!;
+      if (!ids.includes(one.id)) return one;
+      // Of several generations the field may be blank in any: all of them are as they are in the whole rig.
+      if (place[0] === 'generations') return { ...one, generations: source.generations };
+      return put(one, place, deep(source, place)) as Family;
     });
     return { ...random, kit: { ...kit, families } };
   }
@@ -88,7 +91,6 @@ const anyBlank = (values: readonly unknown[]): unknown => (values.some((value) =
 function put(into: unknown, [first, ...rest]: readonly string[], value: unknown): unknown {
   if (first === undefined) return value;
   if (Array.isArray(into)) {
-    // Of several generations the field may be blank in any: all of them are as they are in the whole rig.
     return into.map((item: unknown, index) => (String(index) === first ? put(item, rest, value) : item));
   }
   return { ...(into as Json | null), [first]: put((into as Json | null)?.[first], rest, value) };

@@ -40,6 +40,27 @@ describe('rear curtain', () => {
     expect(codes(both(rear('1/250'), slow), 'remote')).toEqual(['frame.latency']);
   });
 
+  test.each([
+    ['sender', 'wrong-power', -2],
+    ['quick', 'in-sync', 0],
+  ])(
+    'of two senders the one that makes it fire first is obeyed, however quick the other: %s says less',
+    (less, ...wanted) => {
+      const says = (id: string) => groups('A', { power: id === less ? -5 : -3 });
+      const onBody = { on: true, role: 'master' as const, mount: 'body-1', channel: 11, networkId: 27 };
+      // The quick one waits for the contact on its bare foot, at 14,625; the other is told of the first curtain at 3,400.
+      const spoil = both(rear('1/60'), set('sender', { groups: says('sender') }), {
+        add: { quick: { like: 'sender', settings: { ...onBody, groups: says('quick') } } },
+        profiles: {
+          remote: { can: canDo({ ttl: true, rear: false }) },
+          quick: { foot: 'v', radios: [{ family: 'control', roles: ['master'], latencyUs: 20 }] },
+        },
+      });
+      const { verdict, stopsOff, atUs } = verdictIn(spoil, 'remote');
+      expect([verdict, stopsOff, atUs]).toEqual([...wanted, 3400 + 500]);
+    },
+  );
+
   test('a leaf shutter has no second curtain to wait for', () => {
     const leaf = both(rear('1/60'), set('body-1', { shutterType: 'leaf' }));
     expect(pulse(leaf, 'remote')).toBe(500);

@@ -5,10 +5,13 @@ import type { SignalPath } from '../path/signalPath.ts';
 import { byLikeness } from '../rig/likeness.ts';
 import { stageOf, STAGES } from '../rig/codes.ts';
 import type { Placed } from '../rig/rig.ts';
+import type { Coming } from './coming.ts';
 
 export interface Attempt {
   sender: Placed;
   path: SignalPath;
+  /** Null where its signal cannot come. */
+  coming: Coming | null;
   /** The sender speaks the family the light listens to: then it is the one meant, however soon it fails. */
   isRelated: boolean;
 }
@@ -22,7 +25,7 @@ export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
   });
 
 /** What each of several senders says, best attempt first. */
-type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: () => Delivery };
+type Told = Attempt & { delivery: () => Delivery };
 
 /**
  * Of several heard at one moment any may be the last to speak: the worst of what they say counts. Where one that may be
@@ -30,25 +33,25 @@ type Told = Pick<Attempt, 'sender' | 'path'> & { delivery: () => Delivery };
  */
 export function spokenLast(told: readonly Told[]): Told {
   const best = told[0]!;
-  if (best.path.arrives !== true) return toldByAny(best, told);
-  const atOnce = told.filter(({ path }) => path.latencyUs === best.path.latencyUs);
-  const heard = atOnce.filter(({ path }) => path.arrives === true);
+  if (best.coming?.certain !== true) return toldByAny(best, told);
+  const atOnce = told.filter(({ coming }) => coming?.atUs === best.coming!.atUs);
+  const heard = atOnce.filter(({ coming }) => coming!.certain);
   const worst = heard.sort((a, b) => badness(b.delivery()) - badness(a.delivery()))[0]!;
   const worse = atOnce.filter(
-    ({ path, delivery }) => path.arrives === null && badness(delivery()) > badness(worst.delivery()),
+    ({ coming, delivery }) => !coming!.certain && badness(delivery()) > badness(worst.delivery()),
   );
   if (worse.length === 0) return worst;
-  const unknown = worse.flatMap(({ path, delivery }) => [...path.unknown, ...delivery().unknown]);
+  const unknown = worse.flatMap(({ coming, delivery }) => [...coming!.unknown, ...delivery().unknown]);
   return { ...worst, delivery: () => ({ ...worst.delivery(), verdict: 'unknown', fault: null, unknown }) };
 }
 
 /** Where nobody can say whether it arrives, another that may arrive may say something else. */
 function toldByAny(best: Told, told: readonly Told[]): Told {
-  const others = told.filter((one) => one !== best && one.path.arrives !== false);
+  const others = told.filter((one) => one !== best && one.coming !== null);
   if (others.length === 0) return best;
   const said = () => {
     const differing = others.filter(({ delivery }) => delivery().verdict !== best.delivery().verdict);
-    const unknown = differing.flatMap(({ path, delivery }) => [...path.unknown, ...delivery().unknown]);
+    const unknown = differing.flatMap(({ coming, delivery }) => [...coming!.unknown, ...delivery().unknown]);
     return differing.length === 0
       ? best.delivery()
       : { ...best.delivery(), verdict: 'unknown' as const, fault: null, unknown };
@@ -64,11 +67,11 @@ function badness({ verdict, stopsOff }: Delivery): number {
   return stopsOff === null ? 1e5 : 1 + 2 * Math.abs(stopsOff) + (stopsOff > 0 ? 0.5 : 0);
 }
 
-/** A path that arrives beats one that may, which beats one that fails; of failures, the same family first, then what is set to speak, then the one that came further. */
-export function isBetterAttempt(a: Attempt, b: Attempt): boolean {
-  const rank = ({ path }: Attempt) => (path.arrives === true ? 2 : path.arrives === null ? 1 : 0);
+/** What comes for certain beats what may, which beats what cannot; then what comes sooner; of failures, the same family first, then what is set to speak, then the one that came further. */
+function isBetterAttempt(a: Attempt, b: Attempt): boolean {
+  const rank = ({ coming }: Attempt) => (coming === null ? 0 : coming.certain ? 2 : 1);
   if (rank(a) !== rank(b)) return rank(a) > rank(b);
-  if (rank(a) > 0) return a.path.latencyUs < b.path.latencyUs;
+  if (rank(a) > 0) return a.coming!.atUs < b.coming!.atUs;
   if (a.isRelated !== b.isRelated) return a.isRelated;
   const [isMasterA, isMasterB] = [a, b].map(({ sender }) => sender.settings.role === 'master');
   if (isMasterA !== isMasterB) return isMasterA!;

@@ -7,22 +7,21 @@ import { EventQueue } from '../measure/eventQueue.ts';
 import { once } from '../measure/once.ts';
 import { followBody } from '../path/bodyStation.ts';
 import { deliver, type Delivery } from '../path/delivery.ts';
-import { hopOf } from '../path/hop.ts';
 import { isWired } from '../path/lampStation.ts';
-import { bareCombined, passesByAir, passesByShoe } from '../path/passage.ts';
+import { bareCombined, passesByShoe } from '../path/passage.ts';
 import { followAir, followEye, followWire } from '../path/routes.ts';
-import { missesRear } from '../path/rearCurtain.ts';
 import { followSender } from '../path/senderStation.ts';
 import { followOntoBody } from '../path/shoeStation.ts';
 import type { SignalPath } from '../path/signalPath.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { isByAir } from '../record/settings.ts';
-import { type Check, type Combined, distinctFields, fieldRef, missing } from '../rig/check.ts';
+import { type Check, distinctFields, fieldRef, missing } from '../rig/check.ts';
 import { familyOf } from '../rig/net.ts';
 import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import { speakChecks } from '../rig/stack.ts';
-import { inOrder, spokenLast } from './attempt.ts';
-import { contactTime, type Curtain, curtainOf, frontContact, isOverSync, NOMINAL_CURTAIN_US } from './curtain.ts';
+import { type Attempt, inOrder, spokenLast } from './attempt.ts';
+import { comingBy, type Coming, type Press } from './coming.ts';
+import { contactTime, curtainOf, NOMINAL_CURTAIN_US } from './curtain.ts';
 import { EyeWatch, PULSE_MERGE_US } from './eyeWatch.ts';
 import { type LightRun, newRun, type Shot } from './lightRun.ts';
 import { meteredGroups, PREFLASH_LEAD_US, preflashLeadUs } from './meteringOrder.ts';
@@ -55,6 +54,15 @@ function mayBeHeard(family: string | undefined, senders: readonly { sender: Plac
     !isRelated || speaks(one) === family || radioInUse(one.sender) === undefined;
 }
 
+/** One way by which a light may be told to fire. */
+interface WayIn {
+  path: SignalPath;
+  /** Null where it cannot come. */
+  coming: Coming | null;
+  delivery: () => Delivery;
+  cause: string;
+}
+
 class ShotRun {
   private readonly queue = new EventQueue<Queued>();
   private readonly timeline: TimelineEvent[] = [];
@@ -64,8 +72,7 @@ class ShotRun {
     (event) => this.timeline.push(event),
   );
   private metered: readonly string[] | null = null;
-  private readonly curtain: Curtain;
-  private readonly contactUs: number;
+  private readonly press: Press;
   private readonly bodyPath: SignalPath;
 
   constructor(
@@ -73,8 +80,8 @@ class ShotRun {
     private readonly body: Body,
     private readonly lights: readonly Light[],
   ) {
-    this.curtain = curtainOf(body);
-    this.contactUs = contactTime(body, this.curtain);
+    const curtain = curtainOf(body);
+    this.press = { rig, body, curtain, contactUs: contactTime(body, curtain) };
     this.bodyPath = followBody(body);
   }
 
@@ -89,26 +96,32 @@ class ShotRun {
     }
     this.eyes.shareDoubts(this.runs);
     this.timeline.sort(inTimeOrder);
-    const { body, curtain, timeline, runs } = this;
+    const { body, timeline, runs } = this;
+    const { curtain } = this.press;
     return { body, attitude: body.attitude ?? 'level', curtain, timeline, runs };
   }
 
   private openShutter(): void {
-    const { tauUs, openUs } = this.curtain;
+    const { tauUs, openUs } = this.press.curtain;
     this.timeline.push({ atUs: 0, kind: 'curtain-opens', unit: this.body.id });
     if (openUs !== null) {
       this.timeline.push({ atUs: openUs + (tauUs ?? NOMINAL_CURTAIN_US), kind: 'curtain-closes', unit: this.body.id });
     }
     const arrives = this.bodyPath.arrives;
     if (arrives === false) return;
-    this.timeline.push({ atUs: this.contactUs, kind: 'contact', unit: this.body.id, ...possible(arrives === true) });
+    this.timeline.push({
+      atUs: this.press.contactUs,
+      kind: 'contact',
+      unit: this.body.id,
+      ...possible(arrives === true),
+    });
   }
 
   private startSenders(): readonly { sender: Placed; path: SignalPath }[] {
     return (this.rig.sendersOn.get(this.body.id) ?? []).map((sender) => {
       const path = followSender(this.rig, followOntoBody(this.rig, this.bodyPath, this.body, sender), sender);
       if (path.arrives !== false) {
-        const atUs = this.contactUs + path.latencyUs;
+        const atUs = this.press.contactUs + path.latencyUs;
         this.timeline.push({ atUs, kind: 'frame-sent', unit: sender.id, ...possible(path.arrives === true) });
         if (familyOf(this.rig, sender)?.medium === 'optical') this.sendBurst(sender, path);
       }
@@ -125,7 +138,7 @@ class ShotRun {
     const unknown = [...path.unknown, ...told.fields];
     const certain = path.arrives === true && told.holds !== null;
     if (told.holds !== false) for (const lead of BURST_LEADS_US) this.emit(-lead, id, 'burst', { certain, unknown });
-    if (told.holds !== true) this.emit(this.contactUs + path.latencyUs, id, 'burst', { certain, unknown });
+    if (told.holds !== true) this.emit(this.press.contactUs + path.latencyUs, id, 'burst', { certain, unknown });
   }
 
   /** A pop-up without coded light is a flash like another, for every eye that sees it; it meters unless set to manual. */
@@ -147,7 +160,7 @@ class ShotRun {
       };
       this.emit(-PREFLASH_LEAD_US, id, 'pre', meters);
     }
-    this.emit(this.contactUs, id, 'main', { certain, unknown });
+    this.emit(this.press.contactUs, id, 'main', { certain, unknown });
   }
 
   /** A pulse of something that is no light of the look. */
@@ -200,7 +213,7 @@ class ShotRun {
     const path = followWire(this.rig, this.body, light);
     const delivery = once(() => deliver(this.rig, this.body, null, light));
     this.newRun(light, path, null, delivery);
-    this.queueFor(light, path, delivery, this.body.id);
+    this.queueFor(light, { path, delivery, cause: this.body.id, coming: comingBy(this.press, light, path, null) });
     this.queueRedEye(light, path);
   }
 
@@ -217,11 +230,11 @@ class ShotRun {
 
   private startByAir(light: Light, senders: readonly { sender: Placed; path: SignalPath }[]): void {
     const family = radioInUse(hearerOf(this.rig, light))?.family;
-    const attempts = senders.filter(mayBeHeard(family, senders)).map(({ sender, path }) => ({
-      sender,
-      path: followAir(this.rig, path, { body: this.body, sender, light }),
-      isRelated: family !== undefined && radioInUse(sender)?.family === family,
-    }));
+    const attempts = senders.filter(mayBeHeard(family, senders)).map(({ sender, path: atSender }): Attempt => {
+      const path = followAir(this.rig, atSender, { body: this.body, sender, light });
+      const isRelated = family !== undefined && radioInUse(sender)?.family === family;
+      return { sender, path, isRelated, coming: comingBy(this.press, light, path, sender) };
+    });
     const ordered = inOrder(attempts);
     const [best] = ordered;
     // A stranger's sender on this body is no sender for a light whose own family speaks elsewhere in the look.
@@ -232,11 +245,11 @@ class ShotRun {
     }
     const told = ordered
       .filter(({ path }, index) => index === 0 || path.arrives !== false)
-      .map(({ sender, path }) => ({ sender, path, delivery: once(() => deliver(this.rig, this.body, sender, light)) }));
+      .map((one) => ({ ...one, delivery: once(() => deliver(this.rig, this.body, one.sender, light)) }));
     const first = spokenLast(told);
     this.newRun(light, first.path, first.sender.id, first.delivery);
     for (const one of [first, ...told.filter(({ sender }) => sender !== first.sender)]) {
-      this.queueFor(light, one.path, one.delivery, one.sender.id);
+      this.queueFor(light, { ...one, cause: one.sender.id });
     }
   }
 
@@ -273,21 +286,16 @@ class ShotRun {
   }
 
   /** The metering pulse goes out on the same path, ahead of the shutter. */
-  private queueFor(light: Light, path: SignalPath, delivered: () => Delivery, cause: string): void {
-    if (path.arrives === false) return;
+  private queueFor(light: Light, { path, coming, delivery: delivered, cause }: WayIn): void {
+    if (coming === null) return;
     const delivery = delivered();
-    const train = this.early(light, cause);
+    const { train, certain, unknown } = coming;
     const tail = light.settings.hss !== true;
-    const front = frontContact(this.curtain);
-    const isRear = this.contactUs > front;
-    const early = isRear ? missesRear(this.rig, this.body, this.rig.placed.get(cause), light) : null;
-    const certain = path.arrives === true && train?.holds !== null && early?.holds !== null;
     const odds = oddsOf(path, light.id);
     const run = this.runs.get(light.id)!;
-    const unknown = [...path.unknown, ...(train?.fields ?? []), ...(early?.holds === null ? early.fields : [])];
-    if (train?.holds === false) run.noTrain = train.fault;
+    if (train?.holds === false && (run.sender ?? cause) === cause) run.noTrain = train.fault;
     const trigger = (pulse: PulseKind, atUs: number, more: Pick<Trigger, 'certain' | 'unknown'>) =>
-      this.add(atUs + path.latencyUs, {
+      this.add(atUs, {
         kind: 'trigger',
         light: light.id,
         pulse,
@@ -300,27 +308,9 @@ class ShotRun {
     if (delivery.metered !== false) {
       const meters = { certain: certain && delivery.metered === true, unknown: [...unknown, ...delivery.unknown] };
       this.metered ??= meteredGroups(this.rig, this.body);
-      trigger('pre', -preflashLeadUs(this.rig, light, this.metered), meters);
+      trigger('pre', path.latencyUs - preflashLeadUs(this.rig, light, this.metered), meters);
     }
-    // A train starts with the first curtain, or may; a tail so long after it as is dialled.
-    const startsUs = tail ? (light.settings.tailDelayUs ?? 0) : 0;
-    const contactUs = isRear && early?.holds !== false ? front : this.contactUs;
-    trigger('main', train !== null && train.holds !== false ? startsUs : contactUs, { certain, unknown });
-  }
-
-  /**
-   * Whether a light that is to start with the first curtain, for high-speed or tail sync, is told so; null where the
-   * shutter does not call for it.
-   */
-  private early(light: Light, cause: string): Combined | null {
-    const { tauUs, openUs } = this.curtain;
-    if (light.settings.hss !== true && light.settings.tailDelayUs == null) return null;
-    if (tauUs === null || openUs === null) return null;
-    if (tauUs === 0 || !isOverSync(tauUs, openUs)) return null;
-    const sender = cause === light.id ? undefined : this.rig.placed.get(cause);
-    const signal = light.settings.hss === true ? 'hss' : 'start';
-    if (sender && isByAir(light.settings)) return passesByAir(hopOf(this.rig, this.body, sender, light), signal);
-    return passesByShoe(this.rig, this.body, light, signal);
+    trigger('main', coming.atUs, { certain, unknown });
   }
 
   private onTrigger(atUs: number, event: Trigger): void {
