@@ -2,13 +2,38 @@ const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 
-// The app words its own errors: Zod's forty languages would be a third of the first load.
+/**
+ * What a phone need not fetch before its first picture. Nothing here uses it, but the packages name it in one list with what we
+ * do use, so nothing else leaves it out: Zod's forty languages, since the app words its own errors; the router's tabs, stacks,
+ * headers and previews, since the app has a shell of its own; pictures and movement.
+ */
+const UNUSED = [
+  /zod\/.*\/locales\/index\.c?js$/,
+  /date-fns\/locale\/en-US\/_lib\/match\./,
+  /query-core\/build\/modern\/(queriesObserver|streamedQuery)\./,
+  /react-query\/build\/modern\/(useQueries|useMutationState|HydrationBoundary|useSuspense\w+|usePrefetch\w+|useIsFetching)\./,
+  /expo-router\/build\/layouts\/(Tabs|stack-utils|experimental-stack)/,
+  /expo-router\/build\/(color|native-tabs|standard-navigation)\//,
+  /expo-router\/build\/(views\/(Sitemap|useSitemap)|link\/(LinkWithPreview|elements))\./,
+  /expo-router\/build\/link\/preview\/(HrefPreview|native)/,
+  /expo-router\/build\/react-navigation\/(bottom-tabs|elements|native-stack\/(views|utils))\//,
+  // The router has its own forks of these.
+  /expo-router\/build\/react-navigation\/core\/(StaticNavigation|getStateFromPath|getPathFromState)\./,
+  /expo-router\/build\/react-navigation\/native\/(NavigationContainer|ServerContainer|createStaticNavigation|useLinking)\./,
+  /expo-router\/build\/react-navigation\/native\/(Link|useLinkBuilder|useLinkProps|useLinkTo|useScrollToTop)\./,
+  /expo-router\/build\/react-navigation\/routers\/(DrawerRouter|TabRouter)\./,
+  /react-native-screens\/lib\/\w+\/components\//,
+  /react-native-svg\/lib\/module\/(xml|xmlTags|deprecated|utils\/fetchData|lib\/SvgTouchableMixin|lib\/extract\/transform(ToRn)?)\.js$/,
+  /react-native-web\/dist\/exports\/(Animated|FlatList|SectionList|VirtualizedList|Image|ImageBackground|PanResponder)\//,
+  /react-native-web\/dist\/exports\/(Button|CheckBox|Clipboard|Modal|Picker|ProgressBar|RefreshControl|Share|Switch)\//,
+  /react-native-web\/dist\/exports\/(Touchable\w*|Easing|KeyboardAvoidingView|LayoutAnimation|DrawerLayoutAndroid)\//,
+];
+
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
-  if (/zod.*locales/.test(context.originModulePath) === false && /\/locales\/index\.(js|cjs)$/.test(name)) {
-    return { type: 'empty' };
-  }
-  return (resolve ?? context.resolveRequest)(context, name, platform);
+  const found = (resolve ?? context.resolveRequest)(context, name, platform);
+  // A module within what is left out is not asked for, but one that is asks for its neighbours.
+  return UNUSED.some((pattern) => pattern.test(found.filePath)) ? { type: 'empty' } : found;
 };
 
 module.exports = config;

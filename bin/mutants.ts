@@ -1,22 +1,26 @@
 /**
- * Whether the tests of the core would notice: changes one small thing in a copy of it at a time, runs the tests there, and
- * prints what they let pass. `npm run mutants -- --seed 7 --count 100 [--room mend]`.
+ * Whether the tests of the core would notice: builds a copy of it with many small changes in it, asks for one at a time, runs
+ * the tests that reach it, quickest first, and prints what they let pass. `npm run mutants -- --seed 7 --count 100 [--room mend]`.
  */
 import { execFile } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { symlinkSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { Draw } from '../core/test/draw.ts';
-import { filesBelow, type Mutant, mutantsOf } from './mutations.ts';
+import { filesBelow, instrumented, type Mutant, mutantsOf } from './mutations.ts';
 
 const ROOT = join(import.meta.dirname, '..');
 const SOURCES = join(ROOT, 'core/src');
-/** Tests that take long, run only against what the others let pass; with fewer random rigs than usual. */
-const LONG = 'laws|least|lookUp|operations|groupPlan';
+/** Fewer random rigs than usual: what a thousand do not show is hardly shown by two. */
 const LAW_RUNS = '1000';
-/** A mutant that runs on for ever is noticed too. */
-const MOST_MS = 300_000;
+/** Tests that read the sources as text: the one holds their numbers, the other is no test of what they do. */
+const OF_TEXT = 'model';
+const NOT_RUN = `${OF_TEXT}|rooms`;
+/** A mutant that runs on for ever is noticed too: after so many times what its tests take, and a while. */
+const PATIENCE = 4;
+const PATIENCE_MS = 30_000;
 
 const { values } = parseArgs({
   options: {
@@ -38,69 +42,169 @@ function sample(): Mutant[] {
 }
 
 const roomOf = (file: string): string => file.slice(SOURCES.length + 1).split('/')[0]!;
+const pathInRoot = (file: string): string => file.slice(ROOT.length + 1);
+
+/** Which mutant's turn it is, and which of them a test file came by. */
+const SET_UP = `
+const { writeFileSync } = require('node:fs');
+const turn = Number(process.env.ERGON_MUTANT ?? -1);
+const reached = new Set();
+globalThis.isTheTurnOf = turn >= 0 ? (number) => number === turn : (number) => (reached.add(number), false);
+if (turn < 0)
+  afterAll(() => {
+    const name = expect.getState().testPath.split('/').pop();
+    writeFileSync(process.env.ERGON_REACHED + '/' + name + '.json', JSON.stringify([...reached]));
+  });
+`;
+const SEQUENCER = `
+const { basename } = require('node:path');
+const Sequencer = require('@jest/test-sequencer').default;
+const order = (process.env.ERGON_ORDER ?? '').split(',');
+module.exports = class extends Sequencer {
+  sort(tests) {
+    return [...tests].sort((a, b) => order.indexOf(basename(a.path)) - order.indexOf(basename(b.path)));
+  }
+};
+`;
+const CONFIG = `module.exports = {
+  ...require('./jest.config.cjs'),
+  setupFilesAfterEnv: ['<rootDir>/mutant.cjs'],
+  testSequencer: '<rootDir>/sequencer.cjs',
+};`;
 
 /** A copy of all that the tests of the core read. */
-function workshop(): string {
+function copied(): string {
   const folder = mkdtempSync(join(tmpdir(), 'ergon-mutants-'));
   for (const part of ['core', 'docs', 'demo', 'bin', 'lint', 'package.json', 'eslint.config.js', 'tsconfig.base.json'])
     cpSync(join(ROOT, part), join(folder, part), { recursive: true, filter: (path) => !path.includes('node_modules') });
-  for (const part of ['cli', 'app', 'server', 'e2e']) mkdirSync(join(folder, part, 'src'), { recursive: true });
   for (const part of ['node_modules', 'core/node_modules'])
     if (existsSync(join(ROOT, part))) symlinkSync(join(ROOT, part), join(folder, part));
   return folder;
 }
 
+/** A copy with all mutants in it. */
+function workshop(mutants: readonly Mutant[]): string {
+  const folder = copied();
+  const core = join(folder, 'core');
+  mkdirSync(join(folder, 'reached'));
+  for (const [name, text] of [
+    ['mutant.cjs', SET_UP],
+    ['sequencer.cjs', SEQUENCER],
+    ['mutants.config.cjs', CONFIG],
+  ] as const)
+    writeFileSync(join(core, name), text);
+  for (const file of new Set(mutants.map((one) => one.file))) {
+    const numbered = [...mutants.entries()].filter(([, one]) => one.file === file);
+    writeFileSync(join(folder, pathInRoot(file)), instrumented(readFileSync(file, 'utf8'), numbered));
+  }
+  return folder;
+}
+
+interface Run {
+  args: readonly string[];
+  env?: Record<string, string>;
+  /** In milliseconds. */
+  timeout?: number;
+}
+
 /** Whether the tests pass; a run that takes too long has not. */
-function passes(folder: string, args: readonly string[]): Promise<boolean> {
-  const env = { ...process.env, ERGON_LAW_RUNS: LAW_RUNS };
-  return new Promise((resolve) => {
-    const jest = join(ROOT, 'node_modules/jest/bin/jest.js');
-    const options = {
-      cwd: join(folder, 'core'),
-      env,
-      timeout: MOST_MS,
-      killSignal: 'SIGKILL' as const,
-      maxBuffer: 1e8,
-    };
-    execFile(process.execPath, [jest, '--bail', '--runInBand', ...args], options, (error) => resolve(error === null));
+function passes(folder: string, { args, env = {}, timeout = 0 }: Run): Promise<boolean> {
+  const jest = join(ROOT, 'node_modules/jest/bin/jest.js');
+  const options = {
+    cwd: join(folder, 'core'),
+    env: { ...process.env, ERGON_LAW_RUNS: LAW_RUNS, ...env },
+    timeout,
+    killSignal: 'SIGKILL' as const,
+    maxBuffer: 1e8,
+  };
+  return new Promise((resolve) => execFile(process.execPath, [jest, ...args], options, (error) => resolve(!error)));
+}
+
+/** A test file, how long it takes in milliseconds, and the mutants it reaches. */
+interface Reach {
+  name: string;
+  ms: number;
+  reached: ReadonlySet<number>;
+}
+
+/** Runs all tests once as they are. */
+async function reachOf(folder: string): Promise<Reach[]> {
+  const told = join(folder, 'told.json');
+  const args = ['--config', 'mutants.config.cjs', '--testPathIgnorePatterns', NOT_RUN, '--json', '--outputFile', told];
+  if (!(await passes(folder, { args, env: { ERGON_REACHED: join(folder, 'reached') } })))
+    throw new Error('the tests do not pass as they are: nothing can be said');
+  interface Told {
+    testResults: { name: string; startTime: number; endTime: number }[];
+  }
+  const { testResults } = JSON.parse(readFileSync(told, 'utf8')) as Told;
+  const ms = new Map(testResults.map((one) => [basename(one.name), one.endTime - one.startTime]));
+  return readdirSync(join(folder, 'reached'))
+    .map((file) => {
+      const name = file.replace(/\.json$/, '');
+      const reached = JSON.parse(readFileSync(join(folder, 'reached', file), 'utf8')) as number[];
+      return { name, ms: ms.get(name)!, reached: new Set(reached) };
+    })
+    .sort((a, b) => a.ms - b.ms);
+}
+
+/** Whether the tests that reach it pass with it. */
+async function survives(folder: string, number: number, reaching: readonly Reach[]): Promise<boolean> {
+  const names = reaching.map(({ name }) => name);
+  const args = ['--config', 'mutants.config.cjs', '--bail', '--runInBand', '--runTestsByPath'];
+  return passes(folder, {
+    args: [...args, ...names.map((name) => `test/${name}`)],
+    env: { ERGON_MUTANT: String(number), ERGON_ORDER: names.join(',') },
+    timeout: PATIENCE_MS + PATIENCE * reaching.reduce((sum, { ms }) => sum + ms, 0),
   });
 }
 
-const survives = async (folder: string): Promise<boolean> =>
-  (await passes(folder, ['--testPathIgnorePatterns', `${LONG}|rooms`])) &&
-  (await passes(folder, ['--testPathPattern', LONG]));
-
-async function isNoticed(folder: string, mutant: Mutant): Promise<boolean> {
-  const file = join(folder, mutant.file.slice(ROOT.length + 1));
-  writeFileSync(file, mutant.text);
-  const survived = await survives(folder);
-  cpSync(mutant.file, file);
-  return !survived;
+/** Whether the test of the model's numbers passes with it, written into the text. */
+async function survivesAsText(folder: string, { file, from, to, other }: Mutant): Promise<boolean> {
+  const text = readFileSync(file, 'utf8');
+  const path = join(folder, pathInRoot(file));
+  writeFileSync(path, text.slice(0, from) + other + text.slice(to));
+  const passed = await passes(folder, { args: ['--testPathPattern', OF_TEXT], timeout: PATIENCE_MS });
+  writeFileSync(path, text);
+  return passed;
 }
 
 const mutants = sample();
 const tally = new Map<string, { noticed: number; all: number }>();
 const queue = [...mutants.entries()];
 
-async function work(folder: string): Promise<void> {
+function tell(index: number, mutant: Mutant, fate: 'noticed' | 'SURVIVED' | 'NOT RUN'): void {
+  const room = roomOf(mutant.file);
+  const told = tally.get(room) ?? { noticed: 0, all: 0 };
+  tally.set(room, { noticed: told.noticed + (fate === 'noticed' ? 1 : 0), all: told.all + 1 });
+  const what = `${pathInRoot(mutant.file)}:${mutant.line}  ${mutant.change}`;
+  console.log(`${String(index + 1).padStart(4)}  ${fate.padEnd(8)}  ${what}`);
+}
+
+async function work(folder: string, plain: string, reach: readonly Reach[]): Promise<void> {
   for (let next = queue.shift(); next; next = queue.shift()) {
     const [index, mutant] = next;
-    const noticed = await isNoticed(folder, mutant);
-    const room = roomOf(mutant.file);
-    const told = tally.get(room) ?? { noticed: 0, all: 0 };
-    tally.set(room, { noticed: told.noticed + (noticed ? 1 : 0), all: told.all + 1 });
-    const what = `${mutant.file.slice(ROOT.length + 1)}:${mutant.line}  ${mutant.change}`;
-    console.log(`${String(index + 1).padStart(4)}  ${noticed ? 'noticed ' : 'SURVIVED'}  ${what}`);
+    const reaching = reach.filter(({ reached }) => reached.has(index));
+    const passed = reaching.length === 0 || (await survives(folder, index, reaching));
+    if (!passed || !(await survivesAsText(plain, mutant))) tell(index, mutant, 'noticed');
+    else tell(index, mutant, reaching.length === 0 ? 'NOT RUN' : 'SURVIVED');
   }
 }
 
 console.log(`${mutants.length} mutants, seed ${values.seed}`);
-const folders = Array.from({ length: Math.max(1, availableParallelism()) }, workshop);
+const folders = [workshop(mutants)];
 try {
-  if (!(await survives(folders[0]!))) throw new Error('the tests do not pass as they are: nothing can be said');
-  await Promise.all(folders.map(work));
+  const reach = await reachOf(folders[0]!);
+  await Promise.all(
+    Array.from({ length: Math.max(1, availableParallelism()) }, () => {
+      const plain = copied();
+      folders.push(plain);
+      return work(folders[0]!, plain, reach);
+    }),
+  );
 } finally {
   for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 }
 for (const [room, { noticed, all }] of [...tally].sort())
   console.log(`${room.padEnd(10)} ${noticed} of ${all} noticed, ${Math.round((100 * noticed) / all)} %`);
+const noticed = [...tally.values()].reduce((sum, one) => sum + one.noticed, 0);
+console.log(`in all     ${noticed} of ${mutants.length} noticed`);

@@ -5,18 +5,22 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
-export default async function startServer(): Promise<() => Promise<void>> {
-  // Against a server that is up already, where one is named.
-  if (process.env.ERGON_ADDRESS) return async () => {};
+export interface Served {
+  address: string;
+  stop: () => Promise<void>;
+}
+
+/** @param root a clone in which the app is exported and the server bundled. */
+export async function serve(root: string): Promise<Served> {
   const folder = mkdtempSync(join(tmpdir(), 'ergon-e2e-'));
   const server = spawn(process.execPath, ['server/dist/main.mjs'], {
     cwd: root,
     env: { ...process.env, ERGON_ROOT: root, ERGON_DATA: folder, ERGON_PORT: '0', ERGON_SIGN_IN_TRIES: '1000' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  process.env.ERGON_ADDRESS = await new Promise<string>((resolve, reject) => {
+  const address = await new Promise<string>((resolve, reject) => {
     let said = '';
     server.stdout.on('data', (chunk: Buffer) => {
       said += chunk.toString();
@@ -25,10 +29,19 @@ export default async function startServer(): Promise<() => Promise<void>> {
     });
     server.once('exit', () => reject(new Error(`the server ended before it was ready: ${said}`)));
   });
-  return async () => {
+  const stop = async () => {
     const gone = new Promise((resolve) => server.once('exit', resolve));
     server.kill('SIGTERM');
     await gone;
     rmSync(folder, { recursive: true, force: true });
   };
+  return { address, stop };
+}
+
+export default async function startServer(): Promise<() => Promise<void>> {
+  // Against a server that is up already, where one is named.
+  if (process.env.ERGON_ADDRESS) return async () => {};
+  const { address, stop } = await serve(ROOT);
+  process.env.ERGON_ADDRESS = address;
+  return stop;
 }

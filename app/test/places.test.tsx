@@ -12,6 +12,7 @@ import type { Operation } from '@ergon/core/operation/edit';
 import { Fire } from '../src/screens/Fire';
 import { Lines } from '../src/screens/Lines';
 import { NextLook } from '../src/screens/NextLook';
+import { NothingFetched } from '../src/screens/NotFetched';
 import { NotFound } from '../src/screens/NotFound';
 import { Tonight } from '../src/screens/Tonight';
 import { ThemeProvider, useTheme } from '../src/theme/Theme';
@@ -53,6 +54,14 @@ const heldBothWays = (): Rig => {
 };
 
 describe('addresses', () => {
+  test('what breaks around everything is said too, with a way on', async () => {
+    const retry = jest.fn(() => Promise.resolve());
+    render(<NothingFetched retry={retry} />);
+    expect(screen.getByText('This part did not open')).toBeVisible();
+    await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(retry).toHaveBeenCalledTimes(1);
+  });
+
   test('one nobody knows is answered in our words, with a way back', async () => {
     render(
       <ThemeProvider>

@@ -2,7 +2,7 @@
 import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { leastWork } from '../src/mend/leastWork';
 import { type Change, withChanges } from '../src/record/change.ts';
-import { groupPartsOf } from '../src/record/settings.ts';
+import { groupPartsOf, isByAir } from '../src/record/settings.ts';
 import { isMeantFor } from '../src/rig/meantFor.ts';
 import { networkIdOf } from '../src/rig/net.ts';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
@@ -99,7 +99,7 @@ function isOfModel(random: RandomRig, { unit, setting, to }: Change, after: Rig)
   if (letter !== undefined) return letters.includes(letter);
   switch (setting) {
     case 'plugs': {
-      const near = (settings.link === 'radio' ? settings.receiver : null) ?? settings.mount;
+      const near = (isByAir(settings) ? settings.receiver : null) ?? settings.mount;
       const sockets = [near == null ? null : profileOf(near).syncSocket, profile.syncSocket];
       seen.plugs++;
       return sockets.every((socket, end) => socket != null && socket !== 'none' && socket === (to as string[])[end]);

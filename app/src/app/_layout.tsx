@@ -35,4 +35,4 @@ export default function Layout() {
   );
 }
 
-export { NotFetched as ErrorBoundary } from '../screens/NotFetched';
+export { NothingFetched as ErrorBoundary } from '../screens/NotFetched';

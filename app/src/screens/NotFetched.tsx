@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
-import { useColours } from '../theme/Theme';
+import { ThemeProvider, useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
 /** A part of the app that did not come, or broke: said, with a way on, instead of an empty screen. */
@@ -18,6 +18,13 @@ export function NotFetched({ retry }: { retry: () => Promise<void> }) {
     </View>
   );
 }
+
+/** The same around everything: outside of the app it has to bring its own colours. */
+export const NothingFetched = (props: { retry: () => Promise<void> }) => (
+  <ThemeProvider>
+    <NotFetched {...props} />
+  </ThemeProvider>
+);
 
 const styles = StyleSheet.create({
   page: { flex: 1, justifyContent: 'center', gap: space.base, padding: space.gap },
