@@ -46,8 +46,10 @@ export function withBlanks({ kit, look }: RandomRig, draw: Draw): RandomRig {
     const profile = noDuration ? { ...whole, duration: null } : whole;
     // What a radio leaves out it has from its family; only its generation can be unrecorded.
     const radios = (profile.radios ?? []).map((radio) => (draw.oneIn(25) ? { ...radio, generation: null } : radio));
+    // Left out a receiver has no selector, so that its model has one cannot be unrecorded.
+    const kept = profile.kind === 'trigger' ? { selector: profile.selector } : {};
     if (profile.kind !== 'body')
-      return { ...(blank({ ...profile, radios: [] }, 'profile') as object), radios } as Profile;
+      return { ...(blank({ ...profile, radios: [] }, 'profile') as object), ...kept, radios } as Profile;
     const blanked = blank({ ...profile, radios: [] }, 'profile') as BodyProfile;
     return { ...blanked, shutters: blanked.shutters.map(loseBoth), radios };
   });

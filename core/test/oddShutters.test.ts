@@ -226,6 +226,20 @@ describe('what today’s shutter forgives', () => {
     ]);
     expect(codes(wrong('1/60'), 'answered')).toEqual(['hearer.selector']);
   });
+
+  test.each([
+    ['none', false, 'camera', []],
+    ['nobody noted, nor where it stands', null, null, []],
+    ['nobody noted, yet it stands on flash', null, 'flash', []],
+    ['nobody noted, yet it stands on camera', null, 'camera', ['answer.profile.selector']],
+    ['one, of which nobody noted where it stands', true, null, ['answer.selector']],
+  ] as const)('a receiver with a selector: %s', (_, has, stands, open) => {
+    const spoil: Spoil = { profiles: { answer: { selector: has } }, settings: { answer: { selector: stands } } };
+    expect([said(spoil, 'answered'), missing(spoil, 'answered')]).toEqual([
+      open.length > 0 ? 'unknown' : 'in-sync',
+      open,
+    ]);
+  });
 });
 
 describe('senders sleep too', () => {

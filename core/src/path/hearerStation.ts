@@ -283,10 +283,13 @@ function followGroup(base: SignalPath, { rig, sender, hearer }: Hop, group: stri
 
 /** A receiver switched to `camera` passes the signal on to a flash out of time. */
 function followSelector(base: SignalPath, hearer: Placed): SignalPath {
-  if (!isTrigger(hearer) || hearer.profile.selector !== true) return base;
+  if (!isTrigger(hearer)) return base;
   const selector = hearer.settings.selector ?? null;
-  if (selector === 'flash') return base;
+  const hasOne = hearer.profile.selector ?? null;
+  if (selector === 'flash' || hasOne === false || (hasOne === null && selector === null)) return base;
   const fault = { code: 'hearer.selector' as const, subject: hearer.id, params: { selector } };
+  // Left out its model has none; but then somebody noted where it stands.
+  if (hasOne === null) return base.check({ ...fault, holds: null, fields: [fieldRef(hearer.id, 'profile.selector')] });
   if (selector === null) return base.check({ ...fault, holds: null, fields: [fieldRef(hearer.id, 'selector')] });
   return base.lose(fault).delayed(SELECTOR_LATE_US);
 }

@@ -202,7 +202,7 @@ export const triggerProfileSchema = z.strictObject({
   startOrder: z.array(z.enum(STACK_PARTS)).min(2).max(3).nullish(),
   radios: z.array(radioSchema).min(1).max(4),
   syncSocket: socketSchema.nullish(),
-  /** Whether a receiver has a switch between camera and flash. Left out: none. */
+  /** Whether a receiver has a switch between camera and flash. Left out: none, unless it is noted where a unit's own stands. */
   selector: yesNo,
   /** Highest trigger voltage its contacts bear, in volts. */
   toleratesV: voltageSchema.nullish(),

@@ -100,6 +100,7 @@ const SETTING_NAMES: Readonly<Record<PlainSetting, string>> & Readonly<Record<st
   'profile.foot': 'foot',
   'profile.topShoe': 'top shoe',
   'profile.syncSocket': 'sync socket',
+  'profile.selector': 'whether it has a selector',
   'profile.shutters.flash': 'flash with this shutter',
   'profile.shutters.curtainUs': 'sync time',
   'profile.eyes': 'eye modes',
