@@ -32,8 +32,10 @@ const UNUSED = [
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   const found = (resolve ?? context.resolveRequest)(context, name, platform);
-  // A module within what is left out is not asked for, but one that is asks for its neighbours.
   return UNUSED.some((pattern) => pattern.test(found.filePath)) ? { type: 'empty' } : found;
 };
+
+// A module is run when something of it is first used, not when it is first named.
+config.transformer.getTransformOptions = async () => ({ transform: { inlineRequires: true } });
 
 module.exports = config;

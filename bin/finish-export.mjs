@@ -34,19 +34,22 @@ function scriptsOfRoutes() {
 }
 
 /** Otherwise each would be asked for only once what names it has come and been run. */
-function preload() {
+function bringAlong() {
   const scripts = scriptsOfRoutes();
   const needed = ['_layout.tsx', '(crew)/_layout.tsx', '(crew)/index.tsx'].map((route) => {
     const script = scripts.get(route);
     if (!script) throw new Error(`the exported app has no script of ${route}`);
-    return `<link rel="preload" as="script" href="${script}" />`;
+    return `<script src="${script}" defer></script>`;
   });
   const page = join(folder, 'index.html');
-  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', `${needed.join('\n')}\n</head>`));
+  const text = readFileSync(page, 'utf8');
+  // They only say what they hold, so they may come before the entry runs, but after what it runs by.
+  const entry = /<script src="[^"]*\/entry-[^"]*"/.exec(text)[0];
+  writeFileSync(page, text.replace(entry, `${needed.join('')}${entry}`));
 }
 
 placeFonts();
-preload();
+bringAlong();
 
 const { count, size, warnings } = await generateSW({
   globDirectory: folder,

@@ -14,6 +14,7 @@ import { Lines } from '../src/screens/Lines';
 import { NextLook } from '../src/screens/NextLook';
 import { NothingFetched } from '../src/screens/NotFetched';
 import { NotFound } from '../src/screens/NotFound';
+import { useLooksJudgedSoon } from '../src/rig/judgedLook';
 import { Tonight } from '../src/screens/Tonight';
 import { ThemeProvider, useTheme } from '../src/theme/Theme';
 import { useWorker } from '../src/workers/useWorker';
@@ -108,12 +109,29 @@ describe('Tonight', () => {
   test('counts each look’s lights by what is known of them', async () => {
     showInRig(<Tonight />, { rig: withLooks('vows', 'speeches', 'family-groups') });
     const looks = await screen.findByRole('list', { name: 'Moments' });
+    await waitFor(() => expect(within(looks).queryByText(/working it out/)).toBeNull());
     const counts = within(looks)
       .getAllByRole('listitem')
       .map((row) => row.textContent);
     expect(counts.find((text) => text?.includes('Vows'))).toMatch(/· 2 failing/);
     expect(counts.find((text) => text?.includes('First speeches'))).toMatch(/· Speeches: 4 computed/);
     expect(counts.find((text) => text?.includes('Family groups'))).toMatch(/1 unknown/);
+  });
+
+  test('the looks stand there before they are judged', async () => {
+    const seen: [number, number | null][] = [];
+    const Watch = () => {
+      const { looks, judged } = useLooksJudgedSoon('ropewalk');
+      seen.push([looks.length, judged?.length ?? null]);
+      return <p>{judged ? 'judged' : 'working'}</p>;
+    };
+    showInRig(<Watch />, { rig: withLooks('vows', 'speeches') });
+    await screen.findByText('judged');
+    const drawn = seen.filter(([looks]) => looks === 2);
+    expect([drawn[0], drawn.at(-1)]).toEqual([
+      [2, null],
+      [2, 2],
+    ]);
   });
 
   test('a theme is remembered on the device, and colours the browser’s own frame', async () => {

@@ -1,6 +1,6 @@
 /** The frame row by row, with numbers worked out by hand. */
 import { ROWS } from '../src/shot/rowLight';
-import { framePreview, syncLimit } from '../src/shot/framePreview';
+import { framePreview, syncLimits } from '../src/shot/framePreview';
 import { judge } from '../src/verdict/judge';
 import { buildRig, indexKit } from '../src/rig/rig';
 import { caughtShare, pulseDecayUs } from '../src/shot/pulseShape';
@@ -70,7 +70,7 @@ test('a slow pulse at a fast shutter is cut short: rows that close sooner get le
 test('the sync limit is what the simulator finds: clean to 1/200, and what the next label costs', () => {
   const { rig, shot } = pressed();
   // 3,400 of travel, 500 of delay: 3,900 us. 1/250 is 3,906 us open and just enough; 1/320 is 3,100.
-  const limit = syncLimit(rig, shot, 'remote')!;
+  const limit = syncLimits(rig, shot, ['remote']).get('remote')!;
   expect(limit.cleanTo).toBe(fastestLabelAtLeast(3900));
   expect(limit.beyond).toMatchObject({ label: '1/320', darkEdge: 'lower' });
   expect(limit.beyond!.lost).toBeCloseTo(800 / 3400, 2);
@@ -82,7 +82,7 @@ test('a leaf shutter has no rows to miss until it is faster than the delay', () 
     settings: { 'body-1': { shutterType: 'leaf' } },
     profiles: { remote: { duration } },
   });
-  const limit = syncLimit(rig, shot, 'remote')!;
+  const limit = syncLimits(rig, shot, ['remote']).get('remote')!;
   // The pulse comes 500 us after the contact at 0: 1/2000 is 488 us open.
   expect(limit.cleanTo).toBe('1/1600');
   expect(limit.beyond).toMatchObject({ label: '1/2000', lost: 1, darkEdge: null });
@@ -92,7 +92,7 @@ test('what does not fire, or depends on a field nobody recorded, has no picture 
   expect(picture('remote', { settings: { remote: { on: false } } })).toBeNull();
   expect(picture('remote', { settings: { remote: { channel: null } } })).toBeNull();
   const { rig, shot } = pressed({ settings: { remote: { channel: 3 } } });
-  expect(syncLimit(rig, shot, 'remote')).toBeNull();
+  expect(syncLimits(rig, shot, ['remote']).get('remote')).toBeNull();
 });
 
 test('both are said in a sentence', () => {

@@ -1,5 +1,5 @@
 import { ROWS } from '@ergon/core/shot/rowLight';
-import { type FramePreview, framePreview, syncLimit } from '@ergon/core/shot/framePreview';
+import { type FramePreview, framePreview, type SyncLimit, syncLimits } from '@ergon/core/shot/framePreview';
 import type { Rig } from '@ergon/core/rig/rig';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Verdict } from '@ergon/core/verdict/verdict';
@@ -29,6 +29,15 @@ interface FrameStripProps {
 /** The frame each light would make, drawn small, and how fast the shutter may be on its path. */
 export function FrameStrip({ rig, shot, verdicts }: FrameStripProps) {
   const { names } = useRig();
+  const limits = useMemo(
+    () =>
+      syncLimits(
+        rig,
+        shot,
+        verdicts.map(({ unit }) => unit),
+      ),
+    [rig, shot, verdicts],
+  );
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
@@ -36,7 +45,13 @@ export function FrameStrip({ rig, shot, verdicts }: FrameStripProps) {
       </Words>
       <View role="list" aria-label="Frames" style={styles.list}>
         {verdicts.map((verdict) => (
-          <OneFrame key={verdict.unit} rig={rig} shot={shot} verdict={verdict} name={names.unit(verdict.unit)} />
+          <OneFrame
+            key={verdict.unit}
+            shot={shot}
+            verdict={verdict}
+            name={names.unit(verdict.unit)}
+            limit={limits.get(verdict.unit) ?? null}
+          />
         ))}
       </View>
     </View>
@@ -44,16 +59,15 @@ export function FrameStrip({ rig, shot, verdicts }: FrameStripProps) {
 }
 
 interface OneFrameProps {
-  rig: Rig;
   shot: Shot;
   verdict: Verdict;
   name: string;
+  limit: SyncLimit | null;
 }
 
-function OneFrame({ rig, shot, verdict, name }: OneFrameProps) {
+function OneFrame({ shot, verdict, name, limit }: OneFrameProps) {
   const run = shot.runs.get(verdict.unit)!;
   const picture = useMemo(() => framePreview(shot, run), [shot, run]);
-  const limit = useMemo(() => syncLimit(rig, shot, verdict.unit), [rig, shot, verdict.unit]);
   return (
     <View role="listitem" style={styles.one}>
       <View role="img" aria-label={`${name}: ${picture ? framePreviewText(picture) : verdictText(verdict)}`}>

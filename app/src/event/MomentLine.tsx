@@ -1,4 +1,5 @@
 import type { Moment } from '@ergon/core/record/event';
+import type { Look } from '@ergon/core/record/look';
 import { StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
@@ -10,8 +11,15 @@ import { space, TOUCH } from '../theme/tokens';
 /** What is shown of a moment; of a look that none uses, the same. */
 export type ShownMoment = Pick<Moment, 'name' | 'time' | 'place' | 'noFlash'>;
 
+interface MomentLineProps {
+  moment: ShownMoment;
+  judged: JudgedLook | undefined;
+  /** Its look while that is not judged yet. */
+  look?: Look;
+}
+
 /** A moment of an event: when, what, where, and how its look stands; the way to that look's lines. */
-export function MomentLine({ moment, judged }: { moment: ShownMoment; judged: JudgedLook | undefined }) {
+export function MomentLine({ moment, judged, look = judged?.look }: MomentLineProps) {
   const what = (
     <>
       <View style={styles.time}>
@@ -23,26 +31,26 @@ export function MomentLine({ moment, judged }: { moment: ShownMoment; judged: Ju
           {[
             moment.place,
             moment.noFlash === true && 'no flash allowed',
-            judged ? lookText(moment, judged) : moment.noFlash !== true && 'no look yet',
+            look ? lookText(moment, look, judged) : moment.noFlash !== true && 'no look yet',
           ]
             .filter(Boolean)
             .join(' · ')}
         </Words>
-        {judged && <MiniLines readiness={judged.readiness} />}
+        {look && <MiniLines readiness={judged?.readiness ?? []} />}
       </View>
     </>
   );
-  if (!judged) return <View style={styles.link}>{what}</View>;
+  if (!look) return <View style={styles.link}>{what}</View>;
   return (
-    <LinkBox href={{ pathname: '/lines/[look]', params: { look: judged.look.id } }} style={[styles.link]}>
+    <LinkBox href={{ pathname: '/lines/[look]', params: { look: look.id } }} style={[styles.link]}>
       {what}
     </LinkBox>
   );
 }
 
 /** The look is named where it is called otherwise than its moment. */
-const lookText = (moment: ShownMoment, judged: JudgedLook): string =>
-  [judged.look.name !== moment.name && judged.look.name, tallyText(judged)].filter(Boolean).join(': ');
+const lookText = (moment: ShownMoment, look: Look, judged: JudgedLook | undefined): string =>
+  [look.name !== moment.name && look.name, judged ? tallyText(judged) : 'working it out'].filter(Boolean).join(': ');
 
 const styles = StyleSheet.create({
   link: {

@@ -1,4 +1,4 @@
-import { createElement } from 'react';
+import { createElement, memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
@@ -18,7 +18,7 @@ const SIZES = [
 ] as const;
 
 /** The same on paper: as a file from the server, or this page as it stands. */
-export function PaperLinks({ of, id }: PaperLinksProps) {
+export const PaperLinks = memo(function PaperLinks({ of, id }: PaperLinksProps) {
   const { saveState, waits } = useRig();
   return (
     <View role="region" aria-label="Print" style={styles.box}>
@@ -33,7 +33,7 @@ export function PaperLinks({ of, id }: PaperLinksProps) {
       </View>
     </View>
   );
-}
+});
 
 /** A link to a file, which the app's own router does not know. */
 function PaperLink({ href, label, hint }: { href: string; label: string; hint: string }) {

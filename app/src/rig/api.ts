@@ -1,5 +1,6 @@
 import type { Failure } from '@ergon/core/record/exchange';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
+import { dropAhead, takeAhead, WITHIN_MS } from './askedAhead';
 
 /** The server said no, and why. */
 export class ApiFailure extends Error {
@@ -19,16 +20,16 @@ export class ApiFailure extends Error {
 /** The server cannot be reached, or what answers is not our server: worth another try. */
 export class Unreachable extends Error {}
 
-/** Longer than this no answer is waited for. */
-const WITHIN_MS = 15_000;
-
 /** Signing in, and reading; what a member changes goes through the queue of operations. */
 export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await fetch(`/api${path}`, {
-    method,
-    signal: AbortSignal.timeout(WITHIN_MS),
-    ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  }).catch(() => {
+  if (method !== 'GET') dropAhead();
+  const request = () =>
+    fetch(`/api${path}`, {
+      method,
+      signal: AbortSignal.timeout(WITHIN_MS),
+      ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  const response = await (takeAhead(path) ?? request()).catch(() => {
     throw new Unreachable('The server cannot be reached.');
   });
   if (response.status >= 500) throw new Unreachable('The server has trouble.');

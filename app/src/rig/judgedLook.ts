@@ -6,7 +6,7 @@ import type { Look } from '@ergon/core/record/look';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
 import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useRig } from './Rig';
 
 /** A look joined with the kit and judged; made once per change of the rig. */
@@ -22,9 +22,15 @@ export type Around = Pick<CrewRig, 'tests' | 'onAir'>;
 /** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
 const judgedLooks = new WeakMap<Look, Around & { kit: KitIndex; judged: JudgedLook }>();
 
-export function judgeLook(kit: KitIndex, look: Look, { tests, onAir }: Around): JudgedLook {
+function knownJudgement(kit: KitIndex, look: Look, { tests, onAir }: Around): JudgedLook | null {
   const known = judgedLooks.get(look);
-  if (known && known.kit === kit && known.tests === tests && known.onAir === onAir) return known.judged;
+  return known && known.kit === kit && known.tests === tests && known.onAir === onAir ? known.judged : null;
+}
+
+export function judgeLook(kit: KitIndex, look: Look, around: Around): JudgedLook {
+  const known = knownJudgement(kit, look, around);
+  if (known) return known;
+  const { tests, onAir } = around;
   const judgement = judge(buildRig(kit, look, onAir));
   const own = tests.filter((test) => test.look === look.id);
   const judged = { look, judgement, readiness: readinessOf(judgement, own) };
@@ -57,4 +63,20 @@ export function useJudgedLooks(event: string | undefined): JudgedLook[] {
     if (!rig || event === undefined) return [];
     return looksOf(rig, event).map((look) => judgeLook(kit, look, rig));
   }, [kit, rig, event]);
+}
+
+/**
+ * The same for a first picture: the looks stand there before they are judged, since a phone takes its time for that.
+ * @returns `judged` null until they are.
+ */
+export function useLooksJudgedSoon(event: string): { looks: readonly Look[]; judged: readonly JudgedLook[] | null } {
+  const { rig, kit } = useRig();
+  const looks = useMemo(() => (rig ? looksOf(rig, event) : []), [rig, event]);
+  const isKnown = rig !== null && looks.every((look) => knownJudgement(kit, look, rig) !== null);
+  const isTime = useDeferredValue(true, isKnown);
+  const judged = useMemo(
+    () => (isTime && rig ? looks.map((look) => judgeLook(kit, look, rig)) : null),
+    [isTime, kit, looks, rig],
+  );
+  return { looks, judged };
 }

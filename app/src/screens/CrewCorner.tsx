@@ -8,6 +8,7 @@ import { Words } from '../components/Words';
 import { HistoryLink } from '../history/HistoryLink';
 import { forgetFetched } from '../offline/keptCache';
 import { AddMember } from './AddMember';
+import { noteSignedIn } from '../rig/askedAhead';
 import { call, failureText } from '../rig/api';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
@@ -21,6 +22,7 @@ export function CrewCorner() {
   const leave = useMutation({
     mutationFn: () => call('DELETE', '/session'),
     onSuccess: async () => {
+      noteSignedIn(false);
       client.clear();
       await forgetFetched();
       router.replace('/sign-in');

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Redirect } from 'expo-router';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Notices } from '../components/Notices';
@@ -11,6 +11,7 @@ import { useWide } from '../components/useWide';
 import { useShortcuts } from '../keys/useShortcuts';
 import { RigProvider, useRig } from '../rig/Rig';
 import { call } from '../rig/api';
+import { noteSignedIn } from '../rig/askedAhead';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
@@ -22,6 +23,10 @@ export function CrewShell({ children }: { children: ReactNode }) {
     queryFn: () => call<{ signedIn: boolean }>('GET', '/session'),
     retry: 1,
   });
+  const signedIn = session.data?.signedIn;
+  useEffect(() => {
+    if (signedIn !== undefined) noteSignedIn(signedIn);
+  }, [signedIn]);
   if (session.isPending) return <Waiting words="Opening…" />;
   if (!session.data) return <Waiting words="The server cannot be reached." retry={() => void session.refetch()} />;
   // A session that ended by itself stops nobody: what is on the device goes on, and waits for a sign-in to be sent.

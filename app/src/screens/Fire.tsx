@@ -2,7 +2,7 @@ import type { Shot } from '@ergon/core/shot/lightRun';
 import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { pressedBy, pressName } from '@ergon/core/words/proveWording';
 import { verdictText } from '@ergon/core/words/wording';
-import { useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
@@ -35,10 +35,9 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
-  const order = byLabel(names);
-  const verdicts = judgement.verdicts
-    .filter((verdict) => isOf(verdict, shot) && verdict.verdict !== 'dark')
-    .sort((a, b) => order(a.unit, b.unit));
+  const verdicts = useVerdictsOf(judged, shot);
+  // The answer stands at once; what takes a phone longer comes below it.
+  const isAnswered = useDeferredValue(pressed, false);
   const testLog = useTestLog(judged, shot);
   const choose = (id: string) => {
     setChosenShot(id);
@@ -73,16 +72,28 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
             {testLog.logged > 0 && <Words tone="quietOnBlock">{`Logged ${lightsText(testLog.logged)}.`}</Words>}
           </Block>
           <MeasuredTimeLine verdicts={verdicts} shot={shot} />
+        </>
+      )}
+      {pressed && isAnswered && (
+        <>
           <FrameStrip rig={judgement.rig} shot={shot} verdicts={verdicts} />
-          {readOnly ? (
-            <ReadOnly event={look.event} />
-          ) : (
-            <RealTestFire judged={judged} verdicts={verdicts} testLog={testLog} />
-          )}
+          {!readOnly && <RealTestFire judged={judged} verdicts={verdicts} testLog={testLog} />}
+          <ReadOnly event={look.event} />
         </>
       )}
     </Page>
   );
+}
+
+/** What becomes of each light that is meant, or fires all the same, as people look for them. */
+function useVerdictsOf({ judgement }: JudgedLook, shot: Shot): Verdict[] {
+  const { names } = useRig();
+  return useMemo(() => {
+    const order = byLabel(names);
+    return judgement.verdicts
+      .filter((verdict) => isOf(verdict, shot) && verdict.verdict !== 'dark')
+      .sort((a, b) => order(a.unit, b.unit));
+  }, [judgement, shot, names]);
 }
 
 const simulatedText = (look: string, shot: Shot): string =>

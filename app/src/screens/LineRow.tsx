@@ -4,6 +4,7 @@ import type { LightReadiness } from '@ergon/core/verdict/readiness';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import { lineSentence, verdictText } from '@ergon/core/words/wording';
+import { memo } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useBroughtIntoView } from '../components/useBroughtIntoView';
 import { Words } from '../components/Words';
@@ -23,8 +24,11 @@ interface LineRowProps {
   onStation: (light: string, station: number) => void;
 }
 
-/** One light on a phone: name and settings, its line, what is wrong, and its station when one is open. */
-export function LineRow({ judged, shot, line, opened, onStation }: LineRowProps) {
+/**
+ * One light on a phone: name and settings, its line, what is wrong, and its station when one is open. A touch on one row draws
+ * that row anew and no other.
+ */
+export const LineRow = memo(function LineRow({ judged, shot, line, opened, onStation }: LineRowProps) {
   const colours = useColours();
   const { names } = useRig();
   const { width } = useWindowDimensions();
@@ -70,7 +74,7 @@ export function LineRow({ judged, shot, line, opened, onStation }: LineRowProps)
       )}
     </View>
   );
-}
+});
 
 /** How far a light's firing is proven, in words. */
 export function proofText(readiness: LightReadiness): string {

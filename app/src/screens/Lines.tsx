@@ -2,7 +2,7 @@ import { usesOf } from '@ergon/core/operation/timetable';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { isFailing } from '@ergon/core/verdict/verdict';
-import { useMemo, useState } from 'react';
+import { type Dispatch, memo, type SetStateAction, useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
@@ -72,8 +72,8 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
   );
 }
 
-/** What is in the look and around it. */
-function Arrange({ judged, readOnly }: { judged: JudgedLook; readOnly: boolean }) {
+/** What is in the look and around it; opening a station changes nothing there. */
+const Arrange = memo(function Arrange({ judged, readOnly }: { judged: JudgedLook; readOnly: boolean }) {
   if (readOnly) return null;
   return (
     <>
@@ -82,7 +82,7 @@ function Arrange({ judged, readOnly }: { judged: JudgedLook; readOnly: boolean }
       <PlaceUnit judged={judged} />
     </>
   );
-}
+});
 
 /** The lines of one shot, as people look for them. */
 function useOrderedLines({ judgement }: JudgedLook, shot: Shot): SignalLine[] {
@@ -98,12 +98,17 @@ interface DrawnProps {
   shot: Shot;
   lines: readonly SignalLine[];
   selected: Selected | null;
-  onSelect: (selected: Selected | null) => void;
+  onSelect: Dispatch<SetStateAction<Selected | null>>;
 }
 
 /** All lines together where there is room, else one under the other, each opened by a touch. */
 function Drawn({ judged, shot, lines, selected, onSelect }: DrawnProps) {
   const wide = useWide();
+  const toggle = useCallback(
+    (light: string, station: number) =>
+      onSelect((now) => (now?.light === light && now.station === station ? null : { light, station })),
+    [onSelect],
+  );
   if (wide) return <WideLines lines={lines} judged={judged} selected={selected} onSelect={onSelect} />;
   return (
     <View>
@@ -114,9 +119,7 @@ function Drawn({ judged, shot, lines, selected, onSelect }: DrawnProps) {
           shot={shot}
           line={line}
           opened={selected?.light === line.light.id ? selected.station : null}
-          onStation={(light, station) =>
-            onSelect(selected?.light === light && selected.station === station ? null : { light, station })
-          }
+          onStation={toggle}
         />
       ))}
     </View>

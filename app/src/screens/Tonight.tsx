@@ -1,5 +1,6 @@
 import { momentsOf, outOfOrder } from '@ergon/core/operation/timetable';
 import type { EventHead } from '@ergon/core/record/event';
+import type { Look } from '@ergon/core/record/look';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
@@ -12,12 +13,15 @@ import { MomentLine } from '../event/MomentLine';
 import { ReadOnly } from '../event/ReadOnly';
 import { useDay, useIsReadOnly, useTonight } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
-import { type JudgedLook, useJudgedLooks } from '../rig/judgedLook';
+import { type JudgedLook, useLooksJudgedSoon } from '../rig/judgedLook';
 import { useTheme } from '../theme/Theme';
-import { space, THEMES } from '../theme/tokens';
+import { space, THEMES, TOUCH } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
 import { FirstSteps } from './FirstSteps';
-import { nextStep } from './nextStep';
+import { nextStep, type NextStep } from './nextStep';
+
+/** Until the looks are judged. */
+const WORKING: NextStep = { sentence: 'Working out what fires…', button: null };
 
 /** The event whose day it is, or the next one; before there is any, the way to it. */
 export function Tonight() {
@@ -43,22 +47,26 @@ function TonightsEvent({ event }: { event: EventHead }) {
   const router = useRouter();
   const { rig } = useRig();
   const { colours } = useTheme();
-  const looks = useJudgedLooks(event.id);
+  const { looks, judged } = useLooksJudgedSoon(event.id);
   const readOnly = useIsReadOnly(event.id);
   const moments = rig ? momentsOf(rig, event.id) : [];
   const early = outOfOrder(moments);
   return (
     <>
       <ReadOnly event={event.id} />
-      {!readOnly && rig && rig.looks.length > 0 && <NextThing event={event} />}
+      {!readOnly && rig && rig.looks.length > 0 && <NextThing event={event} judged={judged} />}
       <View role="list" aria-label="Moments">
         {moments.map((moment) => (
           <View key={moment.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
-            <MomentLine moment={moment} judged={looks.find(({ look }) => look.id === moment.look)} />
+            <MomentLine
+              moment={moment}
+              look={looks.find(({ id }) => id === moment.look)}
+              judged={judged?.find(({ look }) => look.id === moment.look)}
+            />
           </View>
         ))}
       </View>
-      <UnusedLooks looks={looks.filter(({ look }) => !moments.some((moment) => moment.look === look.id))} />
+      <UnusedLooks looks={looks.filter(({ id }) => !moments.some(({ look }) => look === id))} judged={judged} />
       {early && <Words as="small" tone="quiet">{`${early.name} stands after something later.`}</Words>}
       <View style={styles.row}>
         <Button
@@ -72,15 +80,21 @@ function TonightsEvent({ event }: { event: EventHead }) {
   );
 }
 
+type Judged = readonly JudgedLook[] | null;
+
 /** Looks made for the event that no moment uses yet. */
-function UnusedLooks({ looks }: { looks: readonly JudgedLook[] }) {
+function UnusedLooks({ looks, judged }: { looks: readonly Look[]; judged: Judged }) {
   const { colours } = useTheme();
   if (looks.length === 0) return null;
   return (
     <View role="list" aria-label="Looks in no moment">
-      {looks.map((judged) => (
-        <View key={judged.look.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
-          <MomentLine moment={{ name: judged.look.name, place: 'in no moment' }} judged={judged} />
+      {looks.map((look) => (
+        <View key={look.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
+          <MomentLine
+            moment={{ name: look.name, place: 'in no moment' }}
+            look={look}
+            judged={judged?.find((one) => one.look === look)}
+          />
         </View>
       ))}
     </View>
@@ -88,9 +102,9 @@ function UnusedLooks({ looks }: { looks: readonly JudgedLook[] }) {
 }
 
 /** The one next thing to do. */
-function NextThing({ event }: { event: EventHead }) {
+function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
   const router = useRouter();
-  const { sentence, button } = nextStep(event, useJudgedLooks(event.id));
+  const { sentence, button } = judged ? nextStep(event, judged) : WORKING;
   return (
     <Block label="Next">
       <Words as="sentence" tone="onBlock">
@@ -113,6 +127,7 @@ function NextThing({ event }: { event: EventHead }) {
           />
         </View>
       )}
+      {!judged && <View style={styles.room} />}
     </Block>
   );
 }
@@ -142,6 +157,8 @@ function Below() {
 const styles = StyleSheet.create({
   act: { maxWidth: 360 },
   moment: { borderTopWidth: 1 },
+  /** As high as the button that comes, so that nothing moves under a thumb. */
+  room: { height: TOUCH },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   theme: { gap: space.tiny, maxWidth: 420 },
 });

@@ -2,7 +2,7 @@ import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import type { Finding } from '@ergon/core/verdict/finding';
 import { findingText } from '@ergon/core/words/findingWording';
 import { listed } from '@ergon/core/words/settingWords';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
@@ -14,7 +14,7 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
 /** What works and is still worth a word; cautions first. */
-export function AdviceList({ judged }: { judged: JudgedLook }) {
+export const AdviceList = memo(function AdviceList({ judged }: { judged: JudgedLook }) {
   const [open, setOpen] = useState(false);
   const advice = judged.judgement.findings
     .filter((finding) => finding.severity === 'A' && finding.code !== 'advice.unknown-field')
@@ -33,7 +33,7 @@ export function AdviceList({ judged }: { judged: JudgedLook }) {
       )}
     </View>
   );
-}
+});
 
 function Piece({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
   const { names } = useRig();

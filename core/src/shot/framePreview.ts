@@ -4,7 +4,7 @@ import type { Edge } from '../rig/codeParams.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import { edgeAsHeld } from './curtain.ts';
-import { frameLossOf, isSeen } from './frameLoss.ts';
+import { type FrameLoss, frameLossOf, isSeen } from './frameLoss.ts';
 import type { LightRun, Shot } from './lightRun.ts';
 import { popTimesUs, pulseDecayUs } from './pulseShape.ts';
 import { rowLight, ROWS } from './rowLight.ts';
@@ -53,32 +53,45 @@ export interface SyncLimit {
 }
 
 /**
- * How fast the shutter may be for this light from this body, found by pressing it in simulation at every label, from
- * the slowest on. Null when the light does not fire for certain or the curtain is not recorded.
+ * How fast the shutter may be for each of these lights from this body, found by pressing it in simulation at every label,
+ * from the slowest on. Null for a light that does not fire for certain, or where the curtain is not recorded.
  */
-export function syncLimit(rig: Rig, shot: Shot, light: string): SyncLimit | null {
-  const { body } = shot;
-  let cleanTo: string | null = null;
+export function syncLimits(rig: Rig, shot: Shot, lights: readonly string[]): ReadonlyMap<string, SyncLimit | null> {
+  const limits = new Map<string, SyncLimit | null>();
+  /** The fastest label so far at which all is well, of the lights still to be decided. */
+  const open = new Map<string, string | null>(lights.map((light) => [light, null]));
   for (const label of LIMIT_LABELS) {
-    const change = { unit: body.id, setting: 'shutter' as const, from: body.settings.shutter ?? null, to: label };
-    const tried = withRigChanges(rig, [change]);
-    const pressed = simulate(
-      tried,
-      tried.bodies.find((one) => one.id === body.id)!,
-      undefined,
-      shot.attitude,
-    );
-    const run = pressed.runs.get(light);
-    const { tauUs, openUs } = pressed.curtain;
-    if (run?.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
-    const exposure = frameLossOf(tauUs, openUs, run);
-    if (exposure === null) return null;
-    const { share, gradient, lostStops } = exposure;
-    const darkEdge = edgeAsHeld(exposure.darkEdge, shot.attitude);
-    if (share < 1 || isSeen(exposure)) {
-      return { cleanTo, beyond: { label, lost: 1 - share, darkEdge, stops: Math.max(gradient, -lostStops) } };
+    if (open.size === 0) break;
+    const pressed = pressedAt(rig, shot, label);
+    for (const [light, cleanTo] of open) {
+      const loss = lossOf(pressed, light);
+      if (loss === null) limits.set(light, null);
+      else if (loss.share < 1 || isSeen(loss)) limits.set(light, { cleanTo, beyond: beyondAt(label, loss, shot) });
+      else open.set(light, label);
+      if (limits.has(light)) open.delete(light);
     }
-    cleanTo = label;
   }
-  return { cleanTo, beyond: null };
+  for (const [light, cleanTo] of open) limits.set(light, { cleanTo, beyond: null });
+  return limits;
 }
+
+function pressedAt(rig: Rig, { body, attitude }: Shot, label: string): Shot {
+  const change = { unit: body.id, setting: 'shutter' as const, from: body.settings.shutter ?? null, to: label };
+  const tried = withRigChanges(rig, [change]);
+  const bodyThen = tried.bodies.find((one) => one.id === body.id)!;
+  return simulate(tried, bodyThen, undefined, attitude);
+}
+
+/** Null for a light that does not fire for certain, or where nobody can say what it gives the frame. */
+function lossOf({ runs, curtain: { tauUs, openUs } }: Shot, light: string): FrameLoss | null {
+  const run = runs.get(light);
+  if (run?.fires !== true || run.atUs === null || tauUs === null || openUs === null) return null;
+  return frameLossOf(tauUs, openUs, run);
+}
+
+const beyondAt = (label: string, { share, gradient, lostStops, darkEdge }: FrameLoss, { attitude }: Shot) => ({
+  label,
+  lost: 1 - share,
+  darkEdge: edgeAsHeld(darkEdge, attitude),
+  stops: Math.max(gradient, -lostStops),
+});
