@@ -7,6 +7,7 @@ import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Page } from '../components/Page';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { whenAndWhere } from '../event/eventText';
 import { MomentLine } from '../event/MomentLine';
@@ -15,7 +16,7 @@ import { useDay, useIsReadOnly, useTonight } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
 import { type JudgedLook, useLooksJudgedSoon } from '../rig/judgedLook';
 import { useTheme } from '../theme/Theme';
-import { space, THEMES, TOUCH } from '../theme/tokens';
+import { space, THEMES, TOUCH, type } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
 import { FirstSteps } from './FirstSteps';
 import { nextStep, type NextStep } from './nextStep';
@@ -104,6 +105,7 @@ function UnusedLooks({ looks, judged }: { looks: readonly Look[]; judged: Judged
 /** The one next thing to do. */
 function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
   const router = useRouter();
+  const wide = useWide();
   const { sentence, button } = judged ? nextStep(event, judged) : WORKING;
   return (
     <Block label="Next">
@@ -127,7 +129,7 @@ function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
           />
         </View>
       )}
-      {!judged && <View style={styles.room} />}
+      {!judged && <View style={wide ? styles.room : styles.roomBelow} />}
     </Block>
   );
 }
@@ -159,6 +161,8 @@ const styles = StyleSheet.create({
   moment: { borderTopWidth: 1 },
   /** As high as the button that comes, so that nothing moves under a thumb. */
   room: { height: TOUCH },
+  /** On a phone the sentence that comes takes a second line. */
+  roomBelow: { height: TOUCH + type.sentence.lineHeight },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   theme: { gap: space.tiny, maxWidth: 420 },
 });
