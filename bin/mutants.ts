@@ -130,7 +130,17 @@ interface Reach {
 /** Runs all tests once as they are. */
 async function reachOf(folder: string): Promise<Reach[]> {
   const told = join(folder, 'told.json');
-  const args = ['--config', 'mutants.config.cjs', '--testPathIgnorePatterns', NOT_RUN, '--json', '--outputFile', told];
+  const args = [
+    '--config',
+    'mutants.config.cjs',
+    '--maxWorkers',
+    '2',
+    '--testPathIgnorePatterns',
+    NOT_RUN,
+    '--json',
+    '--outputFile',
+    told,
+  ];
   if (!(await passes(folder, { args, env: { ERGON_REACHED: join(folder, 'reached') } })))
     throw new Error('the tests do not pass as they are: nothing can be said');
   interface Told {
