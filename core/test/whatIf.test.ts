@@ -62,6 +62,35 @@ test('a plan is told stop by stop, the camera first', () => {
   );
 });
 
+test('a receiver is reached where its light stands, in one visit with it and before no camera', () => {
+  const at = (unit: string, setting: 'channel' | 'on', to: number | boolean): Change => ({
+    unit,
+    setting,
+    from: null,
+    to,
+  });
+  const visits = (walks: Record<string, number>, ...changes: Change[]) => {
+    const settings = Object.fromEntries(Object.entries(walks).map(([id, walkSeconds]) => [id, { walkSeconds }]));
+    const rig = buildRig(indexKit(baseKit({ settings })), baseLook({ settings }));
+    return visitsOf(rig, { changes }).map(({ unit, walkSeconds, changes: done }) => [unit, walkSeconds, done.length]);
+  };
+  const [receiver, light, camera] = [
+    at('answer', 'channel', 6),
+    at('answered', 'on', true),
+    at('sender', 'channel', 5),
+  ];
+  expect(visits({ answered: 40 }, receiver, light, camera)).toEqual([
+    [null, 0, 1],
+    ['answered', 40, 2],
+  ]);
+  // With a way of its own it is a stop of its own.
+  expect(visits({ answered: 40, answer: 15 }, light, receiver)).toEqual([
+    ['answered', 40, 1],
+    ['answer', 15, 1],
+  ]);
+  expect(visits({}, receiver)).toEqual([['answered', null, 1]]);
+});
+
 test('durations', () => {
   expect([5, 59.6, 60, 95, 300].map(durationText)).toEqual(['5 s', '1 min', '1 min', '1 min 35 s', '5 min']);
 });

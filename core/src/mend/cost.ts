@@ -95,8 +95,8 @@ export function controllersOf(rig: Rig, light: Light): Placed[] {
 export const isDoneAtCamera = (rig: Rig, change: Change): boolean =>
   isAtCamera(rig, change.unit) || isPushed(rig, change);
 
-/** A receiver stands where its light stands, unless somebody noted another way to it. */
-function placeOf(rig: Rig, id: string): string {
+/** Where somebody must walk for a unit: a receiver stands where its light stands, unless somebody noted another way to it. */
+export function placeOf(rig: Rig, id: string): string {
   if (rig.placed.get(id)?.settings.walkSeconds != null) return id;
   return rig.lights.find((light) => light.settings.receiver === id)?.id ?? id;
 }

@@ -1,6 +1,5 @@
 /** What is said of a plan of work, of a change not yet made, and of a frame not yet taken. */
-import { isDoneAtCamera } from '../mend/cost.ts';
-import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
+import { isDoneAtCamera, placeOf, UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import type { Work } from '../mend/leastWork.ts';
 import { isOnUnit } from '../mend/lookUp.ts';
 import type { Change } from '../record/change.ts';
@@ -12,21 +11,23 @@ import { edgeText } from './saying.ts';
 import { listed, type Names, settingName } from './settingWords.ts';
 import { needText } from './wording.ts';
 
-/** One stop of a plan: the camera, or a unit somebody walks to. */
+/** One stop of a plan: the camera, or a place somebody walks to. */
 export interface Visit {
-  /** Null for what is in the photographer's hands. */
+  /** The unit that stands there; null for what is in the photographer's hands. */
   unit: string | null;
   walkSeconds: number | null;
   changes: readonly Change[];
 }
 
-export function visitsOf(rig: Rig, work: Work): Visit[] {
+/** Each place once, as its walk is counted; the camera first, since nobody has to go there. */
+export function visitsOf(rig: Rig, work: Pick<Work, 'changes'>): Visit[] {
   const stops = new Map<string | null, Change[]>();
   for (const change of work.changes) {
-    const unit = isDoneAtCamera(rig, change) ? null : change.unit;
+    const unit = isDoneAtCamera(rig, change) ? null : placeOf(rig, change.unit);
     stops.set(unit, [...(stops.get(unit) ?? []), change]);
   }
-  return [...stops].map(([unit, changes]) => ({
+  const cameraFirst = [...stops].sort(([a], [b]) => Number(a !== null) - Number(b !== null));
+  return cameraFirst.map(([unit, changes]) => ({
     unit,
     walkSeconds: unit === null ? 0 : (rig.placed.get(unit)?.settings.walkSeconds ?? null),
     changes,
