@@ -1,0 +1,51 @@
+/** The sheet handed to other crews: who sits where, and what was agreed. */
+import { planAir } from '../src/air/airPlan';
+import type { OnAir } from '../src/record/onAir';
+import { indexKit } from '../src/rig/rig';
+import { airSheet, spanText, toldByCrew } from '../src/words/airWording';
+import { namesOf } from '../src/words/wording';
+import { demo } from './demo';
+
+const names = namesOf(indexKit(demo));
+const entry = (id: string, rest: object): OnAir => ({ id, event: 'ropewalk', name: id, ...rest }) as OnAir;
+const NOTHING_OURS = { nets: [] } as unknown as ReturnType<typeof planAir>;
+
+test('crews, emitters and what was agreed stand each in their place, and an empty place says so', () => {
+  const sheet = airSheet(
+    NOTHING_OURS,
+    [
+      entry('Film crew', { sort: 'crew', family: 'plover', channel: 3, networkId: 0, agreed: true }),
+      entry('Band', { sort: 'crew', family: null }),
+      entry('House network', { sort: 'emitter', mhz: 2412, widthMhz: 20 }),
+      entry('tried', { sort: 'found', family: 'plover', channel: 9 }),
+    ],
+    names,
+  );
+  expect(sheet).toEqual([
+    { heading: 'Ours', lines: ['nothing'] },
+    {
+      heading: 'Theirs',
+      lines: [`Film crew: ${names.family('plover')}, channel 3, ID off`, 'Band: triggers not told'],
+    },
+    { heading: 'Also on the air', lines: ['House network: 2412 MHz, 20 wide'] },
+    { heading: 'Agreed', lines: ['with Film crew'] },
+  ]);
+  expect(airSheet(NOTHING_OURS, [], names).map(({ lines }) => lines)).toEqual([
+    ['nothing'],
+    ['nothing'],
+    ['nothing'],
+    ['nothing'],
+  ]);
+});
+
+test('what nobody told or recorded is said to be so', () => {
+  const crew = (rest: object) =>
+    toldByCrew(entry('Film crew', { sort: 'crew', family: 'plover', ...rest }) as never, names);
+  expect(crew({})).toBe(`${names.family('plover')}, channel not told, ID not told`);
+  expect(crew({ channel: 3, networkId: 12 })).toBe(`${names.family('plover')}, channel 3, ID 12`);
+  expect([spanText(null, 20), spanText(2412.0004, null), spanText(2412.5, 4)]).toEqual([
+    'frequency not recorded',
+    '2412 MHz, width not recorded',
+    '2412.5 MHz, 4 wide',
+  ]);
+});
