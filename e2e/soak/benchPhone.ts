@@ -161,6 +161,6 @@ function tell(now: Measured, before: Measured | null): void {
   for (const [name, ms] of now.taps) line(name, ms, before?.taps.get(name), AIMS.tapMs, 'ms');
 }
 
-const { ERGON_BEFORE } = process.env;
-const before = ERGON_BEFORE ? await measuredAt(ERGON_BEFORE) : null;
+const otherRoot = process.env.ERGON_BEFORE;
+const before = otherRoot ? await measuredAt(otherRoot) : null;
 tell(await measuredAt(ROOT), before);
