@@ -12,7 +12,7 @@ import { forEachRig, judged, RUNS, SEED } from './lawHarness';
 import type { RandomRig } from './randomRig';
 
 /** Proving every fix of every rig is dear: a part of the rigs is enough, and those are others for every law. */
-const EVERY = 8;
+const EVERY = 12;
 const seen = { findings: 0, fixes: 0, wishes: 0, work: 0, plugs: 0, odd: 0 };
 
 const rigAfter = ({ kit, look }: RandomRig, changes: readonly Change[]): Rig =>
