@@ -5,6 +5,7 @@ import { FIRST_FREE_ID, freeId, generationHears } from '../src/rig/net';
 import type { Rig } from '../src/rig/rig';
 import { judgeBase, type Spoil } from './baseRig';
 import { both, control, set } from './gearCases';
+import { said } from './saidOf';
 
 describe('a free ID', () => {
   const taking = (...taken: number[]): Rig =>
@@ -114,5 +115,15 @@ describe('channels that keep clear', () => {
 
   test('without a channel in use they begin at the lowest', () => {
     expect(clear(set('sender', { channel: null })).slice(0, 3)).toEqual([1, 2, 3]);
+  });
+});
+
+describe('what somebody counted on the spot', () => {
+  test.each<[number, string]>([
+    [1, 'in-sync'],
+    [0.95, 'in-sync'],
+    [0.94, 'unreliable'],
+  ])('%s of the shots', (heardShare, verdict) => {
+    expect(said(set('remote', { heardShare }), 'remote')).toBe(verdict);
   });
 });

@@ -76,6 +76,18 @@ test('the sync limit is what the simulator finds: clean to 1/200, and what the n
   expect(limit.beyond!.lost).toBeCloseTo(800 / 3400, 2);
 });
 
+test('of several lights at once each has the limit it has alone', () => {
+  const slow = [{ family: 'control', roles: ['master' as const, 'remote' as const], latencyUs: 2000 }];
+  const { rig, shot } = pressed({ profiles: { remote: { radios: slow } } });
+  const lights = ['remote', 'answered', 'wired', 'top'];
+  const together = syncLimits(rig, shot, lights);
+  expect([...together.keys()].sort()).toEqual([...lights].sort());
+  for (const light of lights) expect(together.get(light)).toEqual(syncLimits(rig, shot, [light]).get(light));
+  // A wire is sooner than the air, and so may be faster.
+  expect([together.get('remote')!.cleanTo, together.get('wired')!.cleanTo]).toEqual(['1/160', '1/250']);
+  expect(syncLimits(rig, shot, []).size).toBe(0);
+});
+
 test('a leaf shutter has no rows to miss until it is faster than the delay', () => {
   const duration = { measure: 't.5' as const, fullUs: 1 };
   const { rig, shot } = pressed({

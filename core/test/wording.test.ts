@@ -139,6 +139,9 @@ test('settings have names a person uses', () => {
   expect(settingName('groups.C.on')).toBe('group C');
   expect(settingName('groups.C.power')).toBe('group C power');
   expect(settingName('networkId')).toBe('ID');
+  expect(settingName('from.sender.distanceM', names)).toBe('distance from Sender');
+  expect(settingName('from.sender.sight')).toBe('line of sight from sender');
+  expect(settingName('from.sender', names)).toBe('where it stands to Sender');
   expect(settingName('profile.shoe.centre')).toBe('centre contact of the shoe');
 });
 
