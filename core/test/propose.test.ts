@@ -296,3 +296,23 @@ test('progress is told, and comes to an end', () => {
   expect(told.length).toBeGreaterThan(3);
   expect(told.every(([done, all]) => done! <= all!)).toBe(true);
 });
+
+test('where a family has but one letter its lights share it, and all want what the sender says there', () => {
+  const { families, profiles, units: all } = parsed.document;
+  const ofA = <T extends { groups?: string[] | null }>(one: T): T => ({ ...one, groups: ['A'] });
+  const onlyA = indexKit({
+    families: families.map(ofA),
+    profiles: profiles.map((profile) => ({ ...profile, radios: (profile.radios ?? []).map(ofA) }) as typeof profile),
+    units: all.filter(({ id }) => ['body-1', 'sender-1', 'light-1', 'light-2'].includes(id)),
+  });
+  const { proposals } = propose(onlyA, { bodies: ['body-1'], lights: [light('key'), light('rim')] });
+  const [{ units, costs }] = proposals as [Proposal];
+  // A rim by itself would have 1/8; the key, which comes first, has 1/4.
+  expect(units['sender-1']!.groups).toEqual({ A: { on: true, mode: 'manual', power: -2 } });
+  expect(['light-1', 'light-2'].map((id) => [units[id]!.group, units[id]!.power])).toEqual([
+    ['A', -2],
+    ['A', -2],
+  ]);
+  expect(costs.filter(({ kind }) => kind === 'shared-letter')).toMatchObject([{ light: 1 }]);
+  expect(judged(onlyA, units).verdicts.map(({ verdict }) => verdict)).toEqual(['in-sync', 'in-sync']);
+});
