@@ -72,7 +72,9 @@ test('no fix and no work changes what is wanted; what does is offered apart, is 
     seen.work += changes.length;
     expect([changes, keeps(changes)]).toEqual([changes, true]);
   });
-  expect(Math.min(seen.fixes, seen.wishes, seen.work)).toBeGreaterThan(RUNS / 500);
+  // What is only wanted less is rare.
+  expect(Math.min(seen.fixes, seen.work)).toBeGreaterThan(RUNS / 50);
+  expect(seen.wishes).toBeGreaterThan(RUNS / 2000);
 });
 
 /** Law 2 of what is offered apart. */
