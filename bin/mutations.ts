@@ -12,6 +12,7 @@ export interface Mutant {
   from: number;
   to: number;
   other: string;
+  isOfNumber: boolean;
 }
 
 export const filesBelow = (folder: string): string[] =>
@@ -82,7 +83,8 @@ export function mutantsOf(file: string, text: string): Mutant[] {
     const [from, to] = [node.getStart(source), node.getEnd()];
     const short = (words: string) => words.replace(/\s+/g, ' ').slice(0, 90);
     const line = source.getLineAndCharacterOfPosition(from).line + 1;
-    found.push({ file, line, change: `${short(text.slice(from, to))}  ->  ${short(other)}`, from, to, other });
+    const change = `${short(text.slice(from, to))}  ->  ${short(other)}`;
+    found.push({ file, line, change, from, to, other, isOfNumber: ts.isNumericLiteral(node) });
   };
   const visit = (node: ts.Node): void => {
     if (ts.isTypeNode(node)) return;
