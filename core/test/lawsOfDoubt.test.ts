@@ -1,5 +1,5 @@
 /** Laws 5 and 6 of the firing model over random rigs of which something is not recorded. */
-import { isNeverRight } from '../src/verdict/neverRight';
+import { isNeverRight, suitsNoMoment } from '../src/verdict/neverRight';
 import { isRight, type Verdict } from '../src/verdict/verdict';
 import { forEachRig, judged, keyOf, RUNS, SEED } from './lawHarness';
 import { withBlanks } from './blankedRig';
@@ -46,13 +46,17 @@ test('law 6: what is said for certain of a rig with unrecorded fields holds howe
 
 test('what is called never right of a rig with unrecorded fields is not right however they are filled in', () => {
   let openYetNever = 0;
+  let noMoment = 0;
   forEachRig(RUNS, (whole, draw) => {
     const truth = new Map(judged(whole).verdicts.map((verdict) => [keyOf(verdict), verdict]));
     const { rig, shots } = judged(withBlanks(whole, draw));
     for (const shot of shots) {
       for (const run of shot.runs.values()) {
         const real = truth.get(keyOf({ unit: run.light.id, shot: shot.body.id, attitude: shot.attitude } as Verdict));
-        if (!real || !isNeverRight(rig, shot, run)) continue;
+        if (!real) continue;
+        const unsuited = suitsNoMoment(rig, shot.body, run.light);
+        if (unsuited) noMoment++;
+        if (!unsuited && !isNeverRight(rig, shot, run)) continue;
         if (run.fires === null) openYetNever++;
         expect({ light: keyOf(real), right: isRight(real) }).toEqual({ light: keyOf(real), right: false });
       }
@@ -60,4 +64,5 @@ test('what is called never right of a rig with unrecorded fields is not right ho
   });
   // It must say so of lights of which nobody can say whether they fire, or it says nothing new.
   expect(openYetNever).toBeGreaterThan(RUNS / 50);
+  expect(noMoment).toBeGreaterThan(RUNS / 50);
 });

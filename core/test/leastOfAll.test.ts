@@ -1,7 +1,8 @@
 /** The least work against trying all settings of tiny rigs, whatever the mends suggest. */
 import { type Choice, choicesOf } from '../src/mend/choices.ts';
 import { leastWork } from '../src/mend/leastWork';
-import { BLANKABLE as FORGOTTEN, concerning, hangingIn } from '../src/mend/nogoods.ts';
+import { concerning, hangingIn } from '../src/mend/concerned.ts';
+import { BLANKABLE as FORGOTTEN } from '../src/mend/nogoods.ts';
 import { secondsOf } from '../src/mend/quickWork.ts';
 import { type Change, settingKey } from '../src/record/change.ts';
 import { lostWish } from '../src/rig/meantFor.ts';

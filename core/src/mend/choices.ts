@@ -157,9 +157,8 @@ function viewsOf(rig: Rig, id: string, sees: readonly string[]): string[][] {
     .map((one) => one.id)
     .filter((one) => one !== id && !rig.strangers.has(one));
   return [
-    ...lights
-      .filter((one) => !sees.includes(one))
-      .flatMap((one) => (sees.length === 0 ? [[one]] : [[one], [...sees, one]])),
+    ...lights.filter((one) => !sees.includes(one)).flatMap((one) => (sees.length === 0 ? [] : [[...sees, one]])),
+    ...lights.filter((one) => !sees.includes(one)).map((one) => [one]),
     ...sees.map((one) => sees.filter((other) => other !== one)),
     ...sees.map((one) => [one]),
   ];

@@ -7,15 +7,17 @@ import { settingKey } from '../record/change.ts';
 import { groupPartsOf, pairPartsOf } from '../record/settings.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { keepsWish, lostWish } from '../rig/meantFor.ts';
-import type { FieldRef } from '../rig/check.ts';
-import { type Body, isFlash, type Rig, rigOf } from '../rig/rig.ts';
+import { distinctFields, type FieldRef } from '../rig/check.ts';
+import { type Body, type Rig, rigOf } from '../rig/rig.ts';
 import { simulate } from '../shot/simulate.ts';
 import { shotsOf } from '../verdict/judge.ts';
-import { isNeverRight } from '../verdict/neverRight.ts';
+import { isNeverRight, suitsNoMoment } from '../verdict/neverRight.ts';
 import { isFailing, type VerdictName, verdictOf } from '../verdict/verdict.ts';
 import { type Assignment, AssignedRigs } from './assignedRigs.ts';
-import { fillingsOf } from './fillings.ts';
+import { askedWith, fillingsOf } from './fillings.ts';
 import type { Choice } from './choices.ts';
+import { hangingIn, seenFrom } from './concerned.ts';
+import { type Traced, Traces } from './traces.ts';
 
 /** What the solving of constraints calls a nogood: values that together are no plan. */
 export interface Nogood {
@@ -49,6 +51,8 @@ const PASSES = 3;
 
 /** The shot in which a light fails. */
 type Taken = { body: string; attitude: Attitude };
+/** The shot in which it certainly fails, null for none, undefined where one is in doubt and none certain. */
+type Failure = Taken | 'lost' | null | undefined;
 interface Failing {
   light: string;
   at: Assignment;
@@ -57,49 +61,58 @@ interface Failing {
 }
 
 export class Nogoods {
-  /** What looking at a choice is noted as. */
-  private readonly keys: readonly { unit: string; key: string; all: string }[];
   private readonly rigs: AssignedRigs;
   /** Shots a light was followed through. */
   trials = 0;
   private readonly filled = new Map<string, Nogoods[]>();
-  private readonly hanging: ReadonlySet<string>;
   private readonly choices: readonly Choice[];
   /** Choices in the order in which they are forgotten. */
   private readonly order: readonly number[];
   private readonly doubtful: ReadonlySet<string>;
+  /** Where no value was found that shows why a light is in doubt, and how many were filled in at once to look for it. */
+  private readonly hopeless = new Map<string, number>();
+  private readonly doubts = new Map<string, Traces<readonly FieldRef[]>>();
+  private readonly failures = new Map<string, Traces<Failure>>();
+  private readonly certainties = new Map<string, Traces<boolean>>();
 
   constructor(
     private readonly rig: Rig,
     space: { choices: readonly Choice[]; order: readonly number[]; doubtful: ReadonlySet<string> },
+    /** Settings of which a reason holds for the one value alone. */
+    private readonly pinned: readonly string[] = [],
   ) {
     const { choices } = space;
     this.choices = choices;
     this.order = space.order;
     this.doubtful = space.doubtful;
-    this.keys = choices.map(({ unit, setting }) => ({
-      unit,
-      key: `${unit} ${setting.split('.')[0]}`,
-      all: `${unit} *`,
-    }));
-    this.rigs = new AssignedRigs(rig, choices);
-    this.hanging = hangingIn(rig, choices);
+    this.rigs = new AssignedRigs(rig, choices, hangingIn(rig, choices));
   }
 
   /** Why a light fails at an assignment; null when it does not. */
   why(light: string, at: Assignment): Nogood | null {
-    const rig = this.rigs.at(at, null);
-    const taken = this.failure(rig, light);
+    const { answer: taken, fields } = this.failure(light, at);
     if (taken === null) return null;
-    if (taken === undefined) return this.whyOpen(rig, light, at) ?? this.asItIs(light, at);
-    return this.whyCertain({ light, at, taken });
+    if (taken !== undefined) return this.whyCertain({ light, at, taken });
+    const open = this.whyOpen(light, at);
+    if (open) return open;
+    // Where nobody can say whether it fires nothing can be forgotten: all that was looked at counts.
+    const read = this.inOrder(this.rigs.choicesIn(fields));
+    const values = new Map(read.map((index) => [index, new Set([at[index]!])]));
+    this.widen(values, at, (other) => {
+      const failure = this.failure(light, other);
+      return failure.answer !== null && [...this.rigs.choicesIn(failure.fields)].every((index) => values.has(index));
+    });
+    return { light, values };
   }
 
   private whyCertain(failing: Failing): Nogood {
     const { light, at } = failing;
     const blanks = this.forget(failing);
     const values = new Map(this.readAt(blanks, failing)!.map((index) => [index, new Set([at[index]!])]));
-    this.widen(blanks, values, failing);
+    this.widen(values, at, (other) => {
+      const read = this.readAt(blanks, { ...failing, at: other });
+      return read?.every((index) => values.has(index)) === true;
+    });
     return { light, values };
   }
 
@@ -107,14 +120,17 @@ export class Nogoods {
    * Why nobody can say whether it fires: if what is not recorded were so, it would fail for certain, so it is not as meant
    * for certain either while nobody says (law 6 the other way about). Null where no such value is found.
    */
-  private whyOpen(rig: Rig, light: string, at: Assignment, depth = MOST_FILLED): Nogood | null {
-    const missing = this.unrecorded(rig, light);
+  private whyOpen(light: string, at: Assignment, depth = MOST_FILLED): Nogood | null {
+    const key = `${light} ${at.join()}`;
+    if ((this.hopeless.get(key) ?? 0) >= depth) return null;
+    const nogood = this.whyRecorded(light, at, depth);
+    if (!nogood) this.hopeless.set(key, depth);
+    return nogood;
+  }
+
+  private whyRecorded(light: string, at: Assignment, depth: number): Nogood | null {
+    const missing = this.unrecorded(light, at);
     const keys = new Set(missing.map(({ unit, field }) => `${unit} ${field}`));
-    for (const index of this.order) {
-      if (!keys.has(settingKey(this.choices[index]!)) || !isBlankable(this.choices[index]!)) continue;
-      const nogood = this.whyFilled(index, { light, at, depth });
-      if (nogood) return nogood;
-    }
     // What nobody has a choice in is filled in once, not one such thing on top of the other.
     for (const ref of depth === MOST_FILLED ? missing.slice(0, MOST_RECORDED) : []) {
       for (const filled of this.filledRigs(ref)) {
@@ -123,6 +139,11 @@ export class Nogoods {
         this.trials += filled.trials - before;
         if (nogood) return nogood;
       }
+    }
+    for (const index of this.order) {
+      if (!keys.has(settingKey(this.choices[index]!)) || !this.isBlankable(index)) continue;
+      const nogood = this.whyFilled(index, { light, at, depth });
+      if (nogood) return nogood;
     }
     return null;
   }
@@ -143,11 +164,10 @@ export class Nogoods {
 
   /** Why it fails for certain, or would if something more were recorded; null where it would not. */
   private whyAtAll(light: string, at: Assignment, depth: number): Nogood | null {
-    const rig = this.rigs.at(at);
-    const taken = this.failure(rig, light);
+    const taken = this.failure(light, at).answer;
     if (taken === null) return null;
     if (taken !== undefined) return this.whyCertain({ light, at, taken });
-    return depth > 0 ? this.whyOpen(rig, light, at, depth) : null;
+    return depth > 0 ? this.whyOpen(light, at, depth) : null;
   }
 
   /** The same search where something is recorded that nobody has a choice in. */
@@ -158,7 +178,8 @@ export class Nogoods {
       const { choices, order, doubtful } = this;
       filled = fillingsOf(this.rig, field).map((fill) => {
         const placed = [...this.rig.placed.values()].map((one) => (one.id === unit ? fill(one) : one));
-        return new Nogoods(rigOf(this.rig.families, placed, this.rig.around), { choices, order, doubtful });
+        const rig = rigOf(this.rig.families, placed, this.rig.around);
+        return new Nogoods(rig, { choices, order, doubtful }, askedWith(field));
       });
       this.filled.set(key, filled);
     }
@@ -166,27 +187,23 @@ export class Nogoods {
   }
 
   /** What is not recorded and leaves a light in doubt. */
-  private unrecorded(rig: Rig, light: string): FieldRef[] {
-    return shotsOf(rig).flatMap(({ body, attitude }) => {
-      const shot = simulate(rig, body, seenFrom(rig, light), attitude);
-      const run = shot.runs.get(light);
-      return run ? verdictOf(rig, shot, run).unknown : [];
-    });
-  }
-
-  /** Where nobody can say whether it fires: all that was looked at, as it is. */
-  private asItIs(light: string, at: Assignment): Nogood {
-    const reads = new Set<string>();
-    const rig = this.rigs.watchedAt(at, null, reads);
-    this.failure(rig, light);
-    const read = this.lookedAt(concerning(rig, light, this.hanging), reads);
-    return { light, values: new Map(read.map((index) => [index, new Set([at[index]!])])) };
+  private unrecorded(light: string, at: Assignment): readonly FieldRef[] {
+    const traces = tracesIn(this.doubts, light);
+    return this.rigs.ask(traces, { light, at, blanks: null }, (rig) => {
+      const fields = shotsOf(rig).flatMap(({ body, attitude }) => {
+        this.trials++;
+        const shot = simulate(rig, body, seenFrom(rig, light), attitude);
+        const run = shot.runs.get(light);
+        return run ? verdictOf(rig, shot, run).unknown : [];
+      });
+      return distinctFields(fields);
+    }).answer;
   }
 
   /** Of these lights those that fail at an assignment, or of which nobody can say any more. */
   failing(lights: readonly string[], at: Assignment): string[] {
-    const rig = this.rigs.at(at, null);
-    if (lights.length === 1) return this.failure(rig, lights[0]!) === null ? [] : [...lights];
+    if (lights.length === 1) return this.failure(lights[0]!, at).answer === null ? [] : [...lights];
+    const rig = this.rigs.at(at);
     const bad = new Set(lostWish(this.rig, rig));
     for (const { body, attitude } of shotsOf(rig)) {
       this.trials += rig.lights.length;
@@ -205,9 +222,7 @@ export class Nogoods {
     const blanks = new Set<number>();
     const tried = new Set<number>();
     for (let left = PASSES; left > 0; left--) {
-      const read = this.readAt(blanks, failing)!.filter(
-        (index) => !tried.has(index) && isBlankable(this.choices[index]!),
-      );
+      const read = this.readAt(blanks, failing)!.filter((index) => !tried.has(index) && this.isBlankable(index));
       if (read.length === 0) break;
       for (const index of read) tried.add(index);
       this.blankAll(
@@ -217,11 +232,11 @@ export class Nogoods {
       );
     }
     // What a unit is to the look: forgotten, it may be anything, and what that looks at must not be more.
-    const followed = concerning(this.rigs.at(failing.at, null), failing.light, this.hanging);
+    const followed = this.rigs.concernedAt({ ...failing, blanks: null });
     let read = this.readAt(blanks, failing)!;
     for (const index of read) {
       const { unit, setting } = this.choices[index]!;
-      if (!STRUCTURE.has(setting) || !isBlankable(this.choices[index]!)) continue;
+      if (!STRUCTURE.has(setting) || !this.isBlankable(index)) continue;
       if (followed.get(unit) && (setting === 'link' || setting === 'sees')) continue;
       blanks.add(index);
       const now = this.readAt(blanks, failing);
@@ -232,8 +247,12 @@ export class Nogoods {
     return blanks;
   }
 
-  /** The shot in which it certainly fails, null for none, undefined where one is in doubt and none certain. */
-  private failure(rig: Rig, light: string): Taken | 'lost' | null | undefined {
+  private failure(light: string, at: Assignment): Traced<Failure> {
+    const traces = tracesIn(this.failures, light);
+    return this.rigs.ask(traces, { light, at, blanks: null }, (rig) => this.failureIn(rig, light));
+  }
+
+  private failureIn(rig: Rig, light: string): Failure {
     if (!keepsWish(this.rig, rig, new Set([light]))) return 'lost';
     let inDoubt = false;
     for (const { body, attitude } of shotsOf(rig)) {
@@ -253,10 +272,19 @@ export class Nogoods {
     return run ? verdictOf(rig, shot, run).verdict : null;
   }
 
-  private isCertain(rig: Rig, { light, taken }: Failing): boolean {
+  /** Whether it certainly fails with some choices forgotten. */
+  private certainty({ light, at, taken }: Failing, blanks: ReadonlySet<number>): Traced<boolean> {
+    const traces = tracesIn(this.certainties, keyOfFailing({ light, taken }));
+    return this.rigs.ask(traces, { light, at, blanks }, (rig) => this.isCertain(rig, light, taken));
+  }
+
+  private isCertain(rig: Rig, light: string, taken: Taken | 'lost'): boolean {
     if (taken === 'lost') return !keepsWish(this.rig, rig, new Set([light]));
+    const body = rig.placed.get(taken.body) as Body;
+    const lit = rig.lights.find(({ id }) => id === light);
+    if (lit && suitsNoMoment(rig, body, lit)) return true;
     this.trials++;
-    const shot = simulate(rig, rig.placed.get(taken.body) as Body, seenFrom(rig, light), taken.attitude);
+    const shot = simulate(rig, body, seenFrom(rig, light), taken.attitude);
     const run = shot.runs.get(light);
     return run !== undefined && isNeverRight(rig, shot, run);
   }
@@ -264,7 +292,7 @@ export class Nogoods {
   /** Forgets as many as possible without the failure ceasing to be certain, all together, else each half by itself. */
   private blankAll(list: readonly number[], blanks: Set<number>, failing: Failing): void {
     if (list.length === 0) return;
-    if (this.isCertain(this.rigs.at(failing.at, new Set([...blanks, ...list])), failing)) {
+    if (this.certainty(failing, new Set([...blanks, ...list])).answer) {
       for (const index of list) blanks.add(index);
       return;
     }
@@ -276,81 +304,46 @@ export class Nogoods {
 
   /** Choices the simulator looks at on its way to the failure, those forgotten left out; null where it does not certainly fail. */
   private readAt(blanks: ReadonlySet<number>, failing: Failing): number[] | null {
-    const reads = new Set<string>();
-    const rig = this.rigs.watchedAt(failing.at, blanks, reads);
-    if (!this.isCertain(rig, failing)) return null;
-    const read = this.lookedAt(concerning(rig, failing.light, this.hanging), reads);
+    const { answer, fields } = this.certainty(failing, blanks);
+    if (!answer) return null;
+    const read = this.rigs.choicesIn(fields);
     // What is not recorded anyway is as good as forgotten.
     const isOpen = (index: number) => {
-      const choice = this.choices[index]!;
-      return isBlankable(choice) && choice.values[failing.at[index]!] == null;
+      return this.isBlankable(index) && this.choices[index]!.values[failing.at[index]!] == null;
     };
-    return read.filter((index) => !blanks.has(index) && !isOpen(index));
+    return this.inOrder(read).filter((index) => !blanks.has(index) && !isOpen(index));
   }
 
-  private lookedAt(units: ReadonlyMap<string, boolean>, reads: ReadonlySet<string>): number[] {
-    return this.order.filter((index) => {
-      const { unit, key, all } = this.keys[index]!;
-      return units.has(unit) && (reads.has(key) || reads.has(all));
-    });
+  private isBlankable(index: number): boolean {
+    const { setting } = this.choices[index]!;
+    if (pairPartsOf(setting) || this.pinned.includes(setting)) return false;
+    return groupPartsOf(setting) !== null || BLANKABLE.has(setting);
+  }
+
+  private inOrder(choices: ReadonlySet<number>): number[] {
+    return this.order.filter((index) => choices.has(index));
+  }
+
+  /** Whether an eye would watch something more: what that is set to would then matter too. */
+  private seesMore(index: number, value: number, at: Assignment): boolean {
+    const { setting, values } = this.choices[index]!;
+    if (setting !== 'sees') return false;
+    const now = (values[at[index]!] ?? []) as readonly string[];
+    return ((values[value] ?? []) as readonly string[]).some((one) => !now.includes(one));
   }
 
   /** Other values that fail as well, in all combinations with those found so far, and for which nothing else matters. */
-  private widen(blanks: ReadonlySet<number>, values: Map<number, Set<number>>, failing: Failing): void {
+  private widen(values: Map<number, Set<number>>, at: Assignment, fails: (other: Assignment) => boolean): void {
     let combinations = 1;
-    const fails = (at: Assignment) =>
-      this.readAt(blanks, { ...failing, at })?.every((index) => values.has(index)) === true;
     for (const [index, found] of values) {
+      if (this.pinned.includes(this.choices[index]!.setting)) continue;
       for (let value = 0; value < this.choices[index]!.values.length; value++) {
-        if (found.has(value) || combinations > MOST_COMBINATIONS) continue;
-        if (everyCombination(values, { index, value }, failing.at, fails)) found.add(value);
+        if (found.has(value) || combinations > MOST_COMBINATIONS || this.seesMore(index, value, at)) continue;
+        if (everyCombination(values, { index, value }, at, fails)) found.add(value);
       }
       combinations *= found.size;
     }
   }
-}
-
-/** Units that hang on something, or could: what may speak to any light. */
-export function hangingIn(rig: Rig, choices: readonly Choice[]): ReadonlySet<string> {
-  const moved = choices.filter(({ setting }) => setting === 'mount').map(({ unit }) => unit);
-  const hung = [...rig.placed.values()].filter(({ settings }) => settings.mount != null).map(({ id }) => id);
-  return new Set([...rig.bodies, ...rig.senders].map(({ id }) => id).concat(moved, hung));
-}
-
-const isBlankable = ({ setting }: Choice): boolean => {
-  if (pairPartsOf(setting)) return false;
-  return groupPartsOf(setting) !== null || BLANKABLE.has(setting);
-};
-
-/**
- * The units whose settings can matter to a light at all, the lights among them that are followed marked: it, its receiver,
- * what its eye watches, and everything that hangs on something and so may speak.
- */
-export function concerning(rig: Rig, light: string, hanging: ReadonlySet<string>): ReadonlyMap<string, boolean> {
-  const units = new Map<string, boolean>([...hanging].map((id) => [id, false]));
-  for (const id of seenFrom(rig, light) ?? [...rig.placed.values()].filter(isFlash).map((one) => one.id)) {
-    units.set(id, true);
-    const receiver = rig.placed.get(id)?.settings.receiver;
-    if (receiver != null && !units.has(receiver)) units.set(receiver, false);
-  }
-  return units;
-}
-
-/** The light and what its eye watches, on through the eyes among it; undefined for all. */
-function seenFrom(rig: Rig, light: string): ReadonlySet<string> | undefined {
-  const found = new Set([light]);
-  for (const id of found) {
-    const one = rig.placed.get(id);
-    if (!one || one.profile.kind !== 'flash') continue;
-    const { link, sees } = one.settings;
-    if (link != null && link !== 'eye') continue;
-    if (sees == null) {
-      if (link === 'eye') return undefined;
-      continue;
-    }
-    for (const seen of sees) found.add(seen);
-  }
-  return found;
 }
 
 function everyCombination(
@@ -372,4 +365,13 @@ function everyCombination(
     return true;
   };
   return visit(0);
+}
+
+const keyOfFailing = ({ light, taken }: Pick<Failing, 'light' | 'taken'>): string =>
+  taken === 'lost' ? light : `${light} ${taken.body} ${taken.attitude}`;
+
+function tracesIn<Answer>(all: Map<string, Traces<Answer>>, key: string): Traces<Answer> {
+  let traces = all.get(key);
+  if (!traces) all.set(key, (traces = new Traces()));
+  return traces;
 }

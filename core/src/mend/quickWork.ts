@@ -132,22 +132,44 @@ export class QuickWork {
     return plan.failing.size >= this.start.failing.size ? this.start : plan;
   }
 
-  /** The plan without any change it does not need. */
+  /** The plan without any change it does not need, no eye turned to more than it has to see. */
   pruned(plan: Plan): Plan {
     let current = plan;
     for (const unit of [...new Set(plan.changes.map((change) => change.unit))]) {
       current = this.ifNoWorse(current, (change) => change.unit !== unit);
     }
     for (const dropped of current.changes) current = this.ifNoWorse(current, (change) => change !== dropped);
+    for (const turned of current.changes) {
+      for (const view of narrowerThan(turned)) {
+        if (!current.changes.includes(turned)) break;
+        current = this.orIfNoWorse(
+          current,
+          current.changes.map((change) => (change === turned ? { ...turned, to: view } : change)),
+        );
+      }
+    }
     return current;
   }
 
   private ifNoWorse(plan: Plan, keeps: (change: Change) => boolean): Plan {
     const fewer = plan.changes.filter(keeps);
-    if (fewer.length === plan.changes.length) return plan;
-    const tried = this.judged(fewer);
+    return fewer.length === plan.changes.length ? plan : this.orIfNoWorse(plan, fewer);
+  }
+
+  private orIfNoWorse(plan: Plan, changes: readonly Change[]): Plan {
+    const tried = this.judged(changes);
     return !tried.lost && [...tried.failing].every((light) => plan.failing.has(light)) ? tried : plan;
   }
+}
+
+/** Of what an eye is turned to one thing alone, the new ones first. */
+function narrowerThan({ setting, from, to }: Change): string[][] {
+  if (setting !== 'sees' || !Array.isArray(to) || to.length < 2) return [];
+  const before = Array.isArray(from) ? (from as readonly string[]) : [];
+  const views = to as readonly string[];
+  return [...views.filter((one) => !before.includes(one)), ...views.filter((one) => before.includes(one))].map(
+    (one) => [one],
+  );
 }
 
 export const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>

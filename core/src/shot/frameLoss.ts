@@ -14,6 +14,9 @@ export interface FrameLoss extends Lit {
   gradient: number;
 }
 
+/** What of a run decides it. */
+type Pulsed = Pick<LightRun, 'light' | 'delivery' | 'atUs' | 'train' | 'tail'>;
+
 const WHOLE: FrameLoss = { share: 1, darkEdge: null, lostStops: 0, gradient: 0 };
 
 /** No flash is taken to last longer than this, by t.1, in microseconds: a hundredth of a second. */
@@ -23,7 +26,7 @@ export const LONGEST_PULSE_US = 10_000;
  * @returns null where a tail or a leaf shutter decides and nobody recorded how long the pulse lasts. Otherwise a pulse
  * whose length is not recorded, or that metering cuts to measure, counts as an instant.
  */
-export function frameLossOf(tauUs: number, openUs: number, run: LightRun): FrameLoss | null {
+export function frameLossOf(tauUs: number, openUs: number, run: Pulsed): FrameLoss | null {
   if (run.train) return WHOLE;
   const atUs = run.atUs!;
   const power = powerOf(run);
@@ -34,19 +37,23 @@ export function frameLossOf(tauUs: number, openUs: number, run: LightRun): Frame
     return { share: 1 - dark, darkEdge, lostStops: mean, gradient };
   }
   const loss = lossWith(tauUs, openUs, run, decayUs);
-  if (tauUs > 0 || pulseDecayUs(run.light, 0) !== null || loss.share < 1 || isSeen(loss)) return loss;
+  const isKnown = pulseDecayUs(run.light, 0) !== null || isMetered(run);
+  if (tauUs > 0 || isKnown || loss.share < 1 || isSeen(loss)) return loss;
   // What is not recorded may last so long that the shutter closes on it.
   return isSeen(lossWith(tauUs, openUs, run, LONGEST_PULSE_US / Math.LN10)) ? null : loss;
 }
 
+/** Metering cuts the pulse to measure, so its length at a power set by hand makes no difference. */
+const isMetered = ({ delivery }: Pulsed): boolean => delivery?.metered === true && delivery.power === null;
+
 /** Null while metering decides or nobody knows; in a mode it does not have, a lamp gives what it gives: all, at worst. */
-const powerOf = ({ delivery }: LightRun): number | null =>
+const powerOf = ({ delivery }: Pulsed): number | null =>
   delivery === null || delivery.metered !== false || delivery.verdict === 'unknown'
     ? (delivery?.power ?? null)
     : (delivery.power ?? 0);
 
 /** Of a pulse, or of several, that die away so fast; null for an instant. */
-function lossWith(tauUs: number, openUs: number, run: LightRun, decayUs: number | null): FrameLoss {
+function lossWith(tauUs: number, openUs: number, run: Pulsed, decayUs: number | null): FrameLoss {
   const atUs = run.atUs!;
   if (popsOf(run.light) > 1) return popLoss(tauUs, openUs, run, decayUs);
   const lit = litShare(tauUs, openUs, atUs);
@@ -56,7 +63,7 @@ function lossWith(tauUs: number, openUs: number, run: LightRun, decayUs: number 
 }
 
 /** Stroboscopic fire: each row has the light of the pops that come while it is open. */
-function popLoss(tauUs: number, openUs: number, { light, atUs }: LightRun, decayUs: number | null): FrameLoss {
+function popLoss(tauUs: number, openUs: number, { light, atUs }: Pulsed, decayUs: number | null): FrameLoss {
   const times = popTimesUs(light).map((us) => atUs! + us);
   const reached = times.map((at) => litShare(tauUs, openUs, at)).filter(({ share }) => share > 0);
   if (reached.length === 0) return { ...WHOLE, share: 0, darkEdge: litShare(tauUs, openUs, atUs!).darkEdge };
@@ -84,7 +91,7 @@ function unionOf(tauUs: number, openUs: number, times: readonly number[]): Lit {
 const brighter = (a: Lit, b: Lit): number => b.share - a.share;
 
 /** How many pops of a light come while at least a part of the frame is open. */
-export const popsInside = (tauUs: number, openUs: number, { light, atUs }: LightRun): number =>
+export const popsInside = (tauUs: number, openUs: number, { light, atUs }: Pulsed): number =>
   popTimesUs(light).filter((us) => litShare(tauUs, openUs, atUs! + us).share > 0).length;
 
 /** Whether what a slow pulse loses can be seen: across the frame, or all over it. */
