@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { airChanges } from '../src/air/airChanges.ts';
 import { type AirScore, compareScores, pairScore, planAir, seatScore } from '../src/air/airPlan.ts';
 import { type Member, type Net, netsOfEvent, type Seat } from '../src/air/nets.ts';
-import { type Outside, outsideOf } from '../src/air/troubles.ts';
+import { closeness, type Outside, outsideOf, troublesBetween } from '../src/air/troubles.ts';
 import { withChanges } from '../src/record/change.ts';
 import type { Family } from '../src/record/family.ts';
 import type { OnAir } from '../src/record/onAir.ts';
@@ -239,4 +239,29 @@ test('the plan is as good as the best of all there are, on 300 random small case
   // Both kinds are met: what can be had clean, and what something must be given up for.
   expect(seen.clean).toBeGreaterThan(20);
   expect(seen.given).toBeGreaterThan(20);
+});
+
+describe('how near two things are on the air', () => {
+  const family = (id: string, mhz: number) =>
+    ({ id, frequencies: [{ channel: 1, mhz, widthMhz: 2 }] }) as unknown as Family;
+  const netOf = (one: Family) => ({ family: one, codeSort: 'none' }) as unknown as Net;
+  const seat: Seat = { channel: 1, code: null };
+  const ours = netOf(family('a', 2410));
+
+  test('nets of two families trouble each other where they overlap, not where they touch', () => {
+    const at = (mhz: number) => troublesBetween(ours, seat, netOf(family('b', mhz)), seat).map(({ code }) => code);
+    expect([at(2411.9), at(2412), at(2412.1), at(2408)]).toEqual([['overlap'], [], [], []]);
+  });
+
+  test('an emitter is the nearer the higher the number, none where it is far or nobody knows where we are', () => {
+    const near = (mhz: number, channel = 1) =>
+      closeness(ours, { channel, code: null }, {
+        crews: [],
+        emitters: [{ name: 'Router', mhz, widthMhz: 20 }],
+      } as never);
+    // Edges 11 MHz from the centres: 2,410 to 2,441 leaves 20 of 100.
+    expect([near(2441), near(2421), near(2411), near(2521), near(2600)]).toEqual([80, 100, 100, 0, 0]);
+    expect(near(2441, 2)).toBe(0);
+    expect(closeness(ours, seat, { crews: [], emitters: [] } as never)).toBe(0);
+  });
 });

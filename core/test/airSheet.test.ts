@@ -2,7 +2,7 @@
 import { planAir } from '../src/air/airPlan';
 import type { OnAir } from '../src/record/onAir';
 import { indexKit } from '../src/rig/rig';
-import { airSheet, spanText, toldByCrew } from '../src/words/airWording';
+import { airSheet, notToldText, spanText, toldByCrew } from '../src/words/airWording';
 import { namesOf } from '../src/words/wording';
 import { demo } from './demo';
 
@@ -48,4 +48,13 @@ test('what nobody told or recorded is said to be so', () => {
     '2412 MHz, width not recorded',
     '2412.5 MHz, 4 wide',
   ]);
+});
+
+test('a crew has told once both its family and its channel are known; what else is on the air has nothing to tell', () => {
+  const crew = (id: string, rest: object) => entry(id, { sort: 'crew', ...rest });
+  const told = crew('Film', { family: 'plover', channel: 3 });
+  expect(notToldText([told, entry('Router', { sort: 'emitter', mhz: 2412 })])).toBe('');
+  expect(
+    notToldText([told, crew('Band', { family: 'plover' }), crew('Stage', { channel: 3 }), crew('Guests', {})]),
+  ).toBe('Not told yet: Band, Stage, Guests. Ask them: until then nobody can be sure.');
 });

@@ -3,6 +3,7 @@ import { type CardLine, cardLines } from '../src/cards/cardLines.ts';
 import { type Card, cardsOf, leftOn } from '../src/cards/cards.ts';
 import { firstCheck, type Missed } from '../src/cards/firstCheck.ts';
 import { dealRounds, type Stop, stopsOf } from '../src/cards/rounds.ts';
+import { AT_UNIT_SECONDS, CAMERA_SECONDS } from '../src/mend/cost.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
 import { dealing, dialling } from '../src/operation/dialling.ts';
@@ -284,4 +285,28 @@ test('no dealing has a shorter longest round, on 200 random ones', () => {
   expect(shared).toBeGreaterThan(50);
   const many = Array.from({ length: 30 }, (_, index): Stop => ({ place: 'there', units: [], seconds: 10 + index }));
   expect(dealRounds(many, 3).seconds).toBeLessThanOrEqual(Math.ceil((30 * 24.5) / 3) + 39);
+});
+
+test('what is in the photographer’s hands is one stop, each line of it a few seconds', () => {
+  const card = (unit: string, lines: number, rest: Partial<Card> = {}): Card =>
+    ({
+      unit,
+      atCamera: true,
+      place: null,
+      walkSeconds: null,
+      lines: Array.from({ length: lines }, () => ({ state: 'open' })),
+      ...rest,
+    }) as unknown as Card;
+  const stops = stopsOf([
+    card('body-1', 2),
+    card('light-1', 1, { atCamera: false, place: 'stair', walkSeconds: 20 }),
+    card('sender-1', 3),
+    card('body-2', 0),
+    card('light-2', 2, { atCamera: false, place: 'stair', walkSeconds: 24 }),
+  ]);
+  expect(stops.map(({ place, units }) => [place, units])).toEqual([
+    [null, ['body-1', 'sender-1']],
+    ['stair', ['light-1', 'light-2']],
+  ]);
+  expect(stops.map(({ seconds }) => seconds)).toEqual([5 * CAMERA_SECONDS, 24 + 2 * AT_UNIT_SECONDS]);
 });

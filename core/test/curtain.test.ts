@@ -50,3 +50,10 @@ test('travel is stated, or the exact sync time less half a millisecond, or unkno
   expect(bare.unknown).toEqual([{ unit: 'body-1', field: 'profile.shutters.curtainUs' }]);
   expect(curtain({ settings: { 'body-1': { shutterType: 'leaf' } } }).tauUs).toBe(0);
 });
+
+test('a sync time shorter than what makers leave to spare is no travel at all', () => {
+  const at = (syncTime: string) =>
+    curtain({ profiles: { 'body-1': { shutters: [{ type: 'mechanical', flash: true, syncTime }] } } }).tauUs;
+  // 250 us and 2,000 us, each less 500.
+  expect([at('1/4000'), at('1/500')]).toEqual([0, 1500]);
+});

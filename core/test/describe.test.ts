@@ -181,3 +181,13 @@ test('the demo catalogue: at least thirty models of six makers over six families
   expect(new Set([...profiles.values()].map((profile) => profile.maker)).size).toBeGreaterThanOrEqual(6);
   expect(families.size).toBeGreaterThanOrEqual(6);
 });
+
+test('a model of which somebody no longer knows the first family keeps what it has of others', () => {
+  const family = QUESTIONS.find(({ id }) => id === 'family')!;
+  const radios = ['plover', 'curlew', 'heron'].map((one) => ({ family: one, roles: ['remote' as const] }));
+  const profile = { kind: 'flash', radios } as unknown as Profile;
+  expect(family.write(profile, null)).toMatchObject({ radios: radios.slice(1) });
+  expect(family.write(profile, 'curlew')).toMatchObject({
+    radios: [{ family: 'curlew', roles: ['remote'] }, ...radios.slice(1)],
+  });
+});

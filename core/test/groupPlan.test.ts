@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { netsOfEvent } from '../src/air/nets.ts';
 import { groupChanges, groupTable } from '../src/groups/groupChanges.ts';
 import { isWalk } from '../src/groups/groupCost.ts';
+import { planEventGroups } from '../src/groups/eventGroups.ts';
 import { planGroups } from '../src/groups/groupPlan.ts';
 import { type GroupLight, groupTask, type GroupTask, type Want } from '../src/groups/groupWants.ts';
 import { withChanges } from '../src/record/change.ts';
@@ -272,4 +273,19 @@ test('what the plan sets takes power and group faults away in the simulator', ()
   const own = taskOf(looks);
   const changes = new Map(groupChanges(own, planGroups(own), looks).map(({ look, changes: made }) => [look, made]));
   expect(wrong(looks.map((look) => withChanges(look, changes.get(look.id) ?? [])))).toEqual([]);
+});
+
+test('where the camera has the first letter, the lights have those from the second on, however many there are', () => {
+  const lights = ['key', 'fill', 'rim'].map((purpose) => light(purpose, [purpose], { purpose, letters: [...'ABCDE'] }));
+  expect(lettersOf(planGroups(task(lights, 1, 'ABCDE'), 'camera'))).toEqual({ key: 'B', fill: 'C', rim: 'D' });
+});
+
+test('every net of an evening that a letter could reach has a plan; one out of reach is told without', () => {
+  const evening = demo.looks.filter(({ event }) => event === 'ropewalk');
+  const of = { kit: indexKit(demo), event: 'ropewalk', looks: evening, onAir: [] };
+  const plans = planEventGroups(of);
+  expect(plans.map(({ task: { net }, plan }) => [net.family.id, plan !== null])).toEqual([
+    ['curlew', false],
+    ['plover', true],
+  ]);
 });

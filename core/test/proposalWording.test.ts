@@ -88,3 +88,17 @@ test('the net a crew uses most is the one a new look gets', () => {
   expect(nets.get('curlew')).toEqual({ channel: 5, networkId: null, pin: null });
   expect(netsOf(document, []).size).toBe(0);
 });
+
+test('a net is what a sender set to speak is on; one of which nobody recorded that it speaks says nothing', () => {
+  const silent = document.looks.map((look) => ({
+    ...look,
+    units: Object.fromEntries(
+      Object.entries(look.units).map(([id, settings]) => [
+        id,
+        settings.role === 'master' ? { ...settings, role: null } : settings,
+      ]),
+    ),
+  }));
+  expect(netsOf(document, document.looks).get('plover')).toMatchObject({ channel: 11 });
+  expect(netsOf(document, silent).size).toBe(0);
+});

@@ -13,6 +13,7 @@ import type { FlashProfile } from '../src/record/profile.ts';
 import { buildRig, indexKit, type KitIndex, type Light } from '../src/rig/rig.ts';
 import { hasSocket } from '../src/rig/stack.ts';
 import { judge } from '../src/verdict/judge.ts';
+import { baseKit } from './baseRig.ts';
 import type { Draw } from './draw.ts';
 import { drawFor, smallRig } from './lawHarness.ts';
 
@@ -315,4 +316,12 @@ test('where a family has but one letter its lights share it, and all want what t
   ]);
   expect(costs.filter(({ kind }) => kind === 'shared-letter')).toMatchObject([{ light: 1 }]);
   expect(judged(onlyA, units).verdicts.map(({ verdict }) => verdict)).toEqual(['in-sync', 'in-sync']);
+});
+
+test('what must be switched over on a trigger for it to do its part is part of the proposal', () => {
+  const flag = { like: 'flag', settings: {} };
+  const kit = indexKit(baseKit({ add: { flag }, profiles: { flag: { selector: true } } }));
+  const wish: Wish = { bodies: ['body-2'], lights: [light('key')], senders: [{ body: 'body-2', unit: 'flag' }] };
+  const [best] = propose(kit, wish).proposals;
+  expect(best!.units.flag).toMatchObject({ selector: 'flash', passThrough: true, startedInOrder: true });
 });

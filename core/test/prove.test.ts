@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expectedOf, soloChanges } from '../src/prove/soloPress.ts';
-import { letterOf, type OpenPair, openPairs, type Press, testOrder } from '../src/prove/testOrder.ts';
+import { type Observed, resultOf, SEEN_STOPS } from '../src/prove/observe.ts';
+import { letterOf, type OpenPair, openPairs, type Press, type TestOrder, testOrder } from '../src/prove/testOrder.ts';
 import { withChanges } from '../src/record/change.ts';
 import type { TestFire } from '../src/record/testFire.ts';
 import { buildRig, indexKit, type Light } from '../src/rig/rig.ts';
@@ -8,6 +9,7 @@ import { shotKey, type ShotRef } from '../src/shot/lightRun.ts';
 import { AROUND, fingerprint, fingerprintParts } from '../src/verdict/fingerprint.ts';
 import { judge } from '../src/verdict/judge.ts';
 import { proofsOf } from '../src/verdict/proof.ts';
+import { orderSentence } from '../src/words/proveWording.ts';
 import { demo } from './demo.ts';
 
 const kit = indexKit(demo);
@@ -179,4 +181,28 @@ test('no other order proves as much with fewer presses, nor earlier, on 200 rand
     { numRuns: 200, seed: 20270612 },
   );
   expect(several).toBeGreaterThan(80);
+});
+
+test.each<[string, Observed['seen'], number | null, number | null, ReturnType<typeof resultOf>]>([
+  ['nothing', null, null, -3, null],
+  ['a light that stays dark', 'dark', null, -3, { result: 'dark' }],
+  ['one that is too early', 'early', -3, -3, { result: 'wrong', wrong: 'early' }],
+  ['a dark bar', 'bar', -3, -3, { result: 'wrong', wrong: 'bar' }],
+  ['the power that is wanted', 'fired', -3, -3, { result: 'fired' }],
+  ['one that is hardly off', 'fired', -3 + SEEN_STOPS, -3, { result: 'fired' }],
+  ['one that is off', 'fired', -2, -3, { result: 'wrong', wrong: 'power' }],
+  ['one that is metered', 'fired', null, -3, { result: 'fired' }],
+  ['one that nobody said what it should be', 'fired', -2, null, { result: 'fired' }],
+])('what is seen of %s is the result of a test', (_, seen, stops, wanted, result) => {
+  expect(resultOf({ light: 'light-1', seen, stops }, wanted)).toEqual(result);
+});
+
+test('how many presses are left is said, and whether another order might do with fewer', () => {
+  const press = {} as Press;
+  const said = (presses: readonly Press[], exact: boolean) => orderSentence({ presses, exact } as TestOrder);
+  expect([said([], true), said([press], true), said([press, press], false)]).toEqual([
+    'Everything here is proven.',
+    '1 press proves what is left.',
+    '2 presses prove what is left. Another order might do with fewer.',
+  ]);
 });

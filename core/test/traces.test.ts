@@ -1,7 +1,7 @@
 /** Answers kept with what was looked at on the way to them. */
 import { AssignedRigs } from '../src/mend/assignedRigs';
 import { choicesOf } from '../src/mend/choices';
-import { hangingIn, seenFrom } from '../src/mend/concerned';
+import { concerning, hangingIn, seenFrom } from '../src/mend/concerned';
 import { BLANKABLE } from '../src/mend/nogoods';
 import { Traces } from '../src/mend/traces';
 import { watched } from '../src/mend/watched';
@@ -11,6 +11,7 @@ import { buildRig, indexKit } from '../src/rig/rig';
 import { simulate } from '../src/shot/simulate';
 import { isNeverRight } from '../src/verdict/neverRight';
 import { verdictOf } from '../src/verdict/verdict';
+import { baseKit, baseLook, type Spoil } from './baseRig';
 import { forEachRig, RUNS } from './lawHarness';
 
 const stateIn =
@@ -131,4 +132,30 @@ test('an answer kept is the one that would be worked out, however a rig is set a
     }
   });
   expect(reused).toBeGreaterThan(RUNS / 20);
+});
+
+describe('units that can matter to a light', () => {
+  const concernedBy = (spoil: Spoil, light: string) => {
+    const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+    const units = concerning(rig, light, hangingIn(rig, []));
+    const followed = [...units].filter(([, isFollowed]) => isFollowed).map(([id]) => id);
+    return { followed: followed.sort(), others: [...units.keys()].filter((id) => !followed.includes(id)).sort() };
+  };
+  const hanging = ['body-1', 'body-2', 'call', 'sender', 'top', 'wired'];
+
+  test('are it, its receiver, and what hangs on something', () => {
+    expect(concernedBy({}, 'answered')).toEqual({ followed: ['answered'], others: ['answer', ...hanging].sort() });
+  });
+
+  test('and all that its eye watches, through other eyes', () => {
+    expect(concernedBy({ settings: { wired: { link: 'eye', sees: ['eye', 'answered'] } } }, 'wired')).toEqual({
+      followed: ['answered', 'eye', 'remote', 'wired'],
+      others: ['answer', ...hanging.filter((id) => id !== 'wired')].sort(),
+    });
+  });
+
+  test('or every flash there is, where nobody recorded what it watches', () => {
+    const { followed } = concernedBy({ settings: { eye: { sees: null } } }, 'eye');
+    expect(followed).toEqual(['answered', 'eye', 'metered', 'remote', 'top', 'wired']);
+  });
 });

@@ -1,7 +1,9 @@
 /** What is said, reviewed as it will be read: one sentence of what is seen, one of why, the words at the gap. */
 import type { SettingPath, SettingValue } from '../src/record/settings.ts';
 import type { FieldPath } from '../src/rig/check.ts';
+import type { Finding } from '../src/verdict/finding';
 import { findingText } from '../src/words/findingWording';
+import { positionWord } from '../src/words/saying';
 import { listed, settingName, settingValue } from '../src/words/settingWords';
 import { changeText, namesOf } from '../src/words/wording';
 import { baseKit, groups, judgeBase, type Spoil } from './baseRig';
@@ -179,3 +181,28 @@ test.each<[SettingPath, SettingValue, SettingValue, string]>([
 ])('%s from %j to %j is told as what is done, or as a note', (setting, from, to, expected) =>
   expect(changeText({ unit: 'remote', setting, from, to }, names)).toBe(expected),
 );
+
+test('what a model can do somewhere is named by both, and a position nobody recorded by where it is used', () => {
+  expect(settingName('profile.can.stacked.ttl')).toBe('TTL on a trigger');
+  expect(positionWord(null)).toBe('where it is used');
+  expect(positionWord('radio')).not.toBe('where it is used');
+});
+
+test.each([
+  [true, 'no tail sync here', 'Body-1 should do tail sync at 1/500, but it is lost on the way, at Sender.'],
+  [
+    false,
+    'no high-speed sync here',
+    'Body-1 should do high-speed sync at 1/500, but it is lost on the way, at Sender.',
+  ],
+])('what is lost on the way is named: a tail %s', (tail, gap, why) => {
+  const finding = {
+    code: 'frame.no-hss',
+    subject: 'body-1',
+    severity: 'D',
+    units: ['remote'],
+    shots: [],
+    params: { light: 'remote', shutter: '1/500', by: 'sender', tail, share: 0.5 },
+  } as unknown as Finding;
+  expect(findingText(finding, names)).toMatchObject({ gap, why });
+});

@@ -9,7 +9,7 @@ import { type Numbers, watched } from './watched.ts';
 /** Which of its values each choice takes; 0 is as it is. */
 export type Assignment = readonly number[];
 
-/** Which shot of which light is asked about, and how everything is set. */
+/** Of which light something is asked, and how everything is set meanwhile. */
 export interface Asked {
   light: string;
   at: Assignment;

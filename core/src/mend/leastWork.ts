@@ -60,7 +60,7 @@ export interface Work {
 const BUDGET = 700;
 
 /** Share of the budget for the proof; the rest goes into a better plan where there is none. */
-const SEARCHED = 0.7;
+const SEARCHED = 0.75;
 
 /** Sets of lights to do without that are gone through; ten lights have about a thousand. */
 const MOST_WITHOUT = 1100;

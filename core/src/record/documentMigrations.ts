@@ -80,9 +80,6 @@ function documentTo3({ event, ...document }: Fields): Fields {
   return { ...mapped(document, 'looks', lookTo3), events, tests: [] };
 }
 
-/** One step for a stored profile or family by itself, as the server keeps them. */
-export const RECORD_STEPS = { profile: profileTo2, family: familyTo2 } as const;
-
 export const MIGRATIONS = defineMigrations(DOCUMENT_VERSION, [
   {
     to: 2,

@@ -5,4 +5,3 @@ import type * as schemas from './eventSchema.ts';
 
 export type EventHead = z.infer<typeof schemas.eventHeadSchema>;
 export type Moment = z.infer<typeof schemas.momentSchema>;
-export type CrewEvent = z.infer<typeof schemas.eventSchema>;

@@ -13,7 +13,6 @@ export type Ability = (typeof ABILITIES)[number];
 
 /** Settings whose way through the menus a crew may write down for a model. */
 export const HOW_TO_KEYS = ['channel', 'networkId', 'role', 'group', 'mode', 'power', 'reset', 'test'] as const;
-export type HowToKey = (typeof HOW_TO_KEYS)[number];
 
 /** Parts that must be switched on in a given order in some stacks. */
 export const STACK_PARTS = ['flash', 'body', 'trigger'] as const;

@@ -1,7 +1,6 @@
 /** The fixed words of a unit's settings in a look. */
 
 export const ROLES = ['off', 'local', 'master', 'remote', 'eye'] as const;
-export type Role = (typeof ROLES)[number];
 /** `cord` carries one shoe system from end to end; `cable` carries the fire signal alone. */
 export const LINKS = ['shoe', 'radio', 'optical', 'cord', 'cable', 'eye'] as const;
 export type Link = (typeof LINKS)[number];

@@ -9,9 +9,6 @@ import type { TimelineEvent } from './timeline.ts';
 /** Pulses closer together than this overlap, and an eye takes them for one. In microseconds. */
 export const PULSE_MERGE_US = 1000;
 
-/** How much sooner each metered group is measured than the one after it, in microseconds. */
-export const PREFLASH_STEP_US = 12_000;
-
 /** An eye in S2 forgets a pulse after so long, in microseconds. */
 export const S2_WINDOW_US = 1_000_000;
 
