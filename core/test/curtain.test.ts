@@ -54,6 +54,6 @@ test('travel is stated, or the exact sync time less half a millisecond, or unkno
 test('a sync time shorter than what makers leave to spare is no travel at all', () => {
   const at = (syncTime: string) =>
     curtain({ profiles: { 'body-1': { shutters: [{ type: 'mechanical', flash: true, syncTime }] } } }).tauUs;
-  // 250 us and 2,000 us, each less 500.
-  expect([at('1/4000'), at('1/500')]).toEqual([0, 1500]);
+  // 1/4000 is 244 us, 1/500 is 1,953.125; each less 500.
+  expect([at('1/4000'), at('1/500')]).toEqual([0, 1453.125]);
 });
