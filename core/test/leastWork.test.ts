@@ -235,12 +235,12 @@ test('on 50 random small rigs the least work is no dearer than what the mends su
 
 const FAULTY = 10;
 
-test('of twelve lights with five things wrong at once the least work is proven most of the time, and is never dearer than the first plan', () => {
+test('of twelve lights with five things wrong at once the least work is proven nearly always, and is never dearer than the first plan', () => {
   let exact = 0;
   for (let index = 0; index < FAULTY; index++) {
     const rig = faultyRig(drawFor(index), 5);
     const plans: Work[] = [];
-    const work = leastWork(rig, { budget: 400, onPlan: (plan) => plans.push(plan) });
+    const work = leastWork(rig, { onPlan: (plan) => plans.push(plan) });
     expect(failing(withRigChanges(rig, work.changes), rig)).toEqual(work.left);
     expect(plans).toHaveLength(1);
     const [first] = plans;
@@ -249,7 +249,7 @@ test('of twelve lights with five things wrong at once the least work is proven m
     expect(work.atLeast).toBeLessThanOrEqual(work.seconds);
     if (work.exact) exact++;
   }
-  expect(exact).toBeGreaterThan(0.7 * FAULTY);
+  expect(exact).toBeGreaterThanOrEqual(0.9 * FAULTY);
 });
 
 test('with a minute for the first dance, as few lights are left as can be, worked out with every set of lights to do without', () => {

@@ -104,7 +104,8 @@ describe('two controllers of which nobody knows whether they are heard', () => {
 test('of a body whose curtain nobody recorded no fastest shutter is said', () => {
   const limit = (shutter: object) => {
     const shutters = [{ type: 'mechanical', flash: true, ...shutter }];
-    const { rig, shots } = judgeBase({ profiles: { 'body-1': { shutters } } });
+    const remote = { duration: { measure: 't.1', fullUs: 100 } };
+    const { rig, shots } = judgeBase({ profiles: { 'body-1': { shutters }, remote } });
     return syncLimits(
       rig,
       shots.find(({ body }) => body.id === 'body-1')!,
