@@ -62,13 +62,31 @@ export function withBlanks({ kit, look }: RandomRig, draw: Draw): RandomRig {
   });
   return {
     kit: { ...kit, profiles, families, units },
-    look: { ...look, units: withIntentions(blank(look.units, 'units') as Look['units'], look.units) },
+    look: { ...look, units: withKept(blank(look.units, 'units') as Look['units'], { kit, look }) },
   };
 }
 
-/** High-speed sync is wanted or not: left out it is not, so it cannot be unrecorded. */
-const withIntentions = (blanked: Look['units'], whole: Look['units']): Look['units'] =>
-  Object.fromEntries(Object.entries(blanked).map(([id, settings]) => [id, { ...settings, hss: whole[id]!.hss }]));
+/**
+ * High-speed sync is wanted or not: left out it is not, so it cannot be unrecorded. Nor can an ID the model does not have:
+ * what nobody recorded is one of those it has.
+ */
+const withKept = (blanked: Look['units'], whole: RandomRig): Look['units'] =>
+  Object.fromEntries(
+    Object.entries(blanked).map(([id, settings]) => {
+      const { hss, networkId } = whole.look.units[id]!;
+      return [id, { ...settings, hss, ...(isStrangeId(whole, id, networkId) && { networkId }) }];
+    }),
+  );
+
+function isStrangeId({ kit }: RandomRig, id: string, networkId: number | null | undefined): boolean {
+  if (networkId == null || networkId === 0) return false;
+  const profile = kit.profiles.find((one) => one.id === kit.units.find((unit) => unit.id === id)!.profile);
+  const families = new Set((profile?.radios ?? []).map(({ family }) => family));
+  return kit.families.some(({ id: family, networkIds }) => {
+    if (!families.has(family) || networkIds == null || networkIds === 'none') return false;
+    return networkId < networkIds.from || networkId > networkIds.to;
+  });
+}
 
 /** Without its curtain time a shutter has its sync time to go by; to be unknown it must lose both. */
 const loseBoth = <T extends { curtainUs?: number | null; syncTime?: string | null }>(shutter: T): T =>

@@ -6,7 +6,7 @@ import { candidatesFor } from '../src/mend/candidates.ts';
 import { choicesOf } from '../src/mend/choices.ts';
 import { costOf, isDoneAtCamera, UNMEASURED_WALK_SECONDS } from '../src/mend/cost.ts';
 import { leastWork, type Work } from '../src/mend/leastWork';
-import { isNewIn } from '../src/mend/quickWork.ts';
+import { isNewIn, QuickWork } from '../src/mend/quickWork.ts';
 import { type Change, isNoChange, mergeChanges, withChanges } from '../src/record/change.ts';
 import type { KitDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
@@ -93,6 +93,43 @@ test('a setting to keep is kept, and another way is found', () => {
   const other = leastWork(rig, { keep: ['remote.channel'] });
   expect(said(other)).not.toContain('remote.channel=11');
   expect(failing(withRigChanges(rig, other.changes))).toEqual(other.left);
+});
+
+test('an eye is turned to no more than it has to see, and to what is new rather than to what it saw', () => {
+  const turned = (spoil: Spoil, to: string[]) => {
+    const quick = new QuickWork(buildRig(indexKit(baseKit(spoil)), baseLook(spoil)), {
+      allows: () => true,
+      seconds: null,
+      onJudged: () => {},
+    });
+    const change: Change = { unit: 'eye', setting: 'sees', from: ['remote'], to };
+    return quick.pruned(quick.judged([change])).changes.map((one) => one.to);
+  };
+  expect(turned({ settings: { remote: { on: false } } }, ['remote', 'answered'])).toEqual([['answered']]);
+  // With S2 it lets the metering flash of one pass and answers the other.
+  const second = { remote: { on: false }, eye: { eye: 'S2' } } as const;
+  expect(turned({ settings: second }, ['remote', 'metered'])).toEqual([['metered']]);
+  expect(turned({}, ['remote', 'answered'])).toEqual([]);
+});
+
+test('a leaf shutter, with which nobody can say what comes of a pulse, keeps no plan from being proven', () => {
+  const electronic = { shutterType: 'electronic', shutter: '1/500' } as const;
+  const spoil: Spoil = { settings: { 'body-1': electronic, remote: { channel: 3 }, answered: { on: false } } };
+  const work = leastWork(buildRig(indexKit(baseKit(spoil)), baseLook(spoil)));
+  expect(work).toMatchObject({ exact: true, left: [], seconds: 110 });
+  // Its curtains do as well as the leaf shutter, and no slower than they must.
+  expect(said(work)).toEqual([
+    'body-1.shutterType=mechanical',
+    'body-1.shutter=1/200',
+    'answered.on=true',
+    'remote.channel=11',
+  ]);
+});
+
+test('a few lights with a shutter too fast and an eye set wrong are proven like many', () => {
+  const spoil: Spoil = { settings: { 'body-1': { shutter: '1/500' }, eye: { eye: 'S2' } } };
+  const rig = buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
+  expect(leastWork(rig)).toMatchObject({ exact: true, left: [], seconds: 55 });
 });
 
 test('without swaps nothing is taken off or put on', () => {

@@ -62,6 +62,9 @@ const BUDGET = 700;
 /** Share of the budget for the proof; the rest goes into a better plan where there is none. */
 const SEARCHED = 0.75;
 
+/** What a judgement counts for in trials at least: with few lights there are as many ways to set them wrong. */
+const LEAST_TRIALS = 24;
+
 /** Sets of lights to do without that are gone through; ten lights have about a thousand. */
 const MOST_WITHOUT = 1100;
 
@@ -145,7 +148,7 @@ class WorkSearch {
   private searchFrom(good: Plan): ErrandSearch {
     const allows = (change: Change) => this.allows(change);
     // A trial follows one light through one shot; a judgement follows them all.
-    const trials = Math.max(1, this.rig.lights.length * good.judgement.shots.length);
+    const trials = Math.max(LEAST_TRIALS, this.rig.lights.length * good.judgement.shots.length);
     const spentBefore = this.judgements;
     return new ErrandSearch(this.rig, {
       choices: choicesOf(this.rig, [...this.quick.suggested, ...good.changes], allows),

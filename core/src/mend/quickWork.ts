@@ -10,6 +10,7 @@ import { judge, type Judgement } from '../verdict/judge.ts';
 import { isFailing } from '../verdict/verdict.ts';
 import { candidatesFor } from './candidates.ts';
 import { costOf, UNMEASURED_WALK_SECONDS } from './cost.ts';
+import { gentlerThan } from './gentler.ts';
 import { asksLess } from './wish.ts';
 
 /** Steps in a row that bring nothing nearer before the plan gives up. */
@@ -132,23 +133,32 @@ export class QuickWork {
     return plan.failing.size >= this.start.failing.size ? this.start : plan;
   }
 
-  /** The plan without any change it does not need, no eye turned to more than it has to see. */
+  /** The plan without any change it does not need, each of the others as gentle as it may be. */
   pruned(plan: Plan): Plan {
     let current = plan;
     for (const unit of [...new Set(plan.changes.map((change) => change.unit))]) {
       current = this.ifNoWorse(current, (change) => change.unit !== unit);
     }
     for (const dropped of current.changes) current = this.ifNoWorse(current, (change) => change !== dropped);
-    for (const turned of current.changes) {
-      for (const view of narrowerThan(turned)) {
-        if (!current.changes.includes(turned)) break;
-        current = this.orIfNoWorse(
-          current,
-          current.changes.map((change) => (change === turned ? { ...turned, to: view } : change)),
-        );
-      }
+    // Which shutter it is decides how fast it may be.
+    for (const isType of [true, false]) {
+      for (const change of current.changes.filter(({ setting }) => (setting === 'shutterType') === isType))
+        current = this.gentler(current, change);
     }
     return current;
+  }
+
+  /** The plan with one of its changes as gentle as it may be. */
+  private gentler(plan: Plan, of: Change): Plan {
+    const own = plan.changes.find((change) => change.unit === of.unit && change.setting === of.setting);
+    for (const to of own ? gentlerThan(this.rig, own) : []) {
+      const tried = this.orIfNoWorse(
+        plan,
+        plan.changes.map((change) => (change === own ? { ...own, to } : change)),
+      );
+      if (tried !== plan) return tried;
+    }
+    return plan;
   }
 
   private ifNoWorse(plan: Plan, keeps: (change: Change) => boolean): Plan {
@@ -160,16 +170,6 @@ export class QuickWork {
     const tried = this.judged(changes);
     return !tried.lost && [...tried.failing].every((light) => plan.failing.has(light)) ? tried : plan;
   }
-}
-
-/** Of what an eye is turned to one thing alone, the new ones first. */
-function narrowerThan({ setting, from, to }: Change): string[][] {
-  if (setting !== 'sees' || !Array.isArray(to) || to.length < 2) return [];
-  const before = Array.isArray(from) ? (from as readonly string[]) : [];
-  const views = to as readonly string[];
-  return [...views.filter((one) => !before.includes(one)), ...views.filter((one) => before.includes(one))].map(
-    (one) => [one],
-  );
 }
 
 export const unknownIn = ({ verdicts }: Pick<Judgement, 'verdicts'>): ReadonlySet<string> =>
