@@ -74,11 +74,11 @@ const withKept = (blanked: Look['units'], whole: RandomRig): Look['units'] =>
   Object.fromEntries(
     Object.entries(blanked).map(([id, settings]) => {
       const { hss, networkId } = whole.look.units[id]!;
-      return [id, { ...settings, hss, ...(isStrangeId(whole, id, networkId) && { networkId }) }];
+      return [id, { ...settings, hss, ...(isOutOfRange(whole, id, networkId) && { networkId }) }];
     }),
   );
 
-function isStrangeId({ kit }: RandomRig, id: string, networkId: number | null | undefined): boolean {
+function isOutOfRange({ kit }: RandomRig, id: string, networkId: number | null | undefined): boolean {
   if (networkId == null || networkId === 0) return false;
   const profile = kit.profiles.find((one) => one.id === kit.units.find((unit) => unit.id === id)!.profile);
   const families = new Set((profile?.radios ?? []).map(({ family }) => family));

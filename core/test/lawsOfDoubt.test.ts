@@ -1,5 +1,5 @@
 /** Laws 5 and 6 of the firing model over random rigs of which something is not recorded. */
-import { isNeverRight, suitsNoMoment } from '../src/verdict/neverRight';
+import { isNeverRight, isNeverSure, suitsNoMoment } from '../src/verdict/neverRight';
 import { isRight, type Verdict } from '../src/verdict/verdict';
 import { forEachRig, judged, keyOf, RUNS, SEED } from './lawHarness';
 import { withBlanks } from './blankedRig';
@@ -65,4 +65,23 @@ test('what is called never right of a rig with unrecorded fields is not right ho
   // It must say so of lights of which nobody can say whether they fire, or it says nothing new.
   expect(openYetNever).toBeGreaterThan(RUNS / 50);
   expect(noMoment).toBeGreaterThan(RUNS / 50);
+});
+
+test('what is called never sure is not as meant for certain however its settings are filled in', () => {
+  let neverSure = 0;
+  forEachRig(RUNS, (whole, draw) => {
+    const blanked = withBlanks(whole, draw);
+    const { rig, shots } = judged(blanked);
+    const unsure = shots.flatMap(({ body, runs }) =>
+      [...runs.values()]
+        .filter(({ light }) => isNeverSure(rig, body, light))
+        .map(({ light }) => `${light.id} ${body.id}`),
+    );
+    if (unsure.length === 0) return;
+    neverSure += unsure.length;
+    const known = judged({ kit: blanked.kit, look: whole.look });
+    const right = known.verdicts.filter(isRight).map(({ unit, shot }) => `${unit} ${shot}`);
+    expect(unsure.filter((one) => right.includes(one))).toEqual([]);
+  });
+  expect(neverSure).toBeGreaterThan(RUNS / 100);
 });

@@ -113,6 +113,19 @@ describe('two bodies that shoot in turn', () => {
     expect(said(both1s(true, set('remote', { firesFor: ['body-1'] })), 'remote')).toBe('in-sync');
   });
 
+  test('and nobody can say of one that perhaps both fire, unless it keeps up with both', () => {
+    const open = { settings: { remote: { firesFor: null }, second: { role: null } } };
+    const at = (secondsBetween: number) =>
+      both(both1s(true), open, { settings: { 'body-1': { secondsBetween }, 'body-2': { secondsBetween } } });
+    // 0.75 s from pop to pop with both, 1 s and less than it takes alone.
+    expect([at(1.5), at(2), at(0.9)].map((spoil) => said(spoil, 'remote'))).toEqual([
+      'unknown',
+      'in-sync',
+      'not-ready',
+    ]);
+    expect(missing(at(1.5), 'remote')).toEqual(['second.role']);
+  });
+
   test('bursts add up', () => {
     const bursts = both1s(true, { settings: { 'body-1': { burstFrames: 2 }, 'body-2': { burstFrames: 2 } } });
     // Charge 1, then 0.875 and 0.75 after each half and 0.75 s: the fourth still has 0.625.

@@ -79,12 +79,6 @@ describe('a leaf shutter', () => {
     expect([said(leaf('1/125'), 'remote'), said(leaf('1/160'), 'remote')]).toEqual(['in-sync', 'unknown']);
   });
 
-  test('asks nothing of the pulse of a metered light, which metering cuts to measure', () => {
-    expect(said(leaf('1/500'), 'metered')).toBe('in-sync');
-    const slow = control({ duration: { measure: 't.1', fullUs: 10_000 } });
-    expect(said(both(leaf('1/500'), { profiles: { remote: slow } }), 'metered')).toBe('in-sync');
-  });
-
   test('has no edge: what comes too late is late for the whole frame', () => {
     const spoil = both(leaf('1/4000'), { profiles: { remote: control({ latencyUs: 900 }) } });
     expect(verdictIn(spoil, 'remote')).toMatchObject({ verdict: 'late', share: 0, darkEdge: null });

@@ -11,10 +11,10 @@ import { distinctFields, type FieldRef } from '../rig/check.ts';
 import { type Body, type Rig, rigOf } from '../rig/rig.ts';
 import { simulate } from '../shot/simulate.ts';
 import { shotsOf } from '../verdict/judge.ts';
-import { isNeverRight, suitsNoMoment } from '../verdict/neverRight.ts';
+import { isNeverRight, isNeverSure, suitsNoMoment } from '../verdict/neverRight.ts';
 import { isFailing, type VerdictName, verdictOf } from '../verdict/verdict.ts';
 import { type Assignment, AssignedRigs } from './assignedRigs.ts';
-import { askedWith, fillingsOf } from './fillings.ts';
+import { fillingsOf } from './fillings.ts';
 import type { Choice } from './choices.ts';
 import { hangingIn, seenFrom } from './concerned.ts';
 import { type Traced, Traces } from './traces.ts';
@@ -51,7 +51,7 @@ const PASSES = 3;
 
 /** The shot in which a light fails. */
 type Taken = { body: string; attitude: Attitude };
-/** The shot in which it certainly fails, null for none, undefined where one is in doubt and none certain. */
+/** The shot in which it certainly fails, or nobody can ever say, null for none, undefined where one is in doubt and none such. */
 type Failure = Taken | 'lost' | null | undefined;
 interface Failing {
   light: string;
@@ -78,8 +78,6 @@ export class Nogoods {
   constructor(
     private readonly rig: Rig,
     space: { choices: readonly Choice[]; order: readonly number[]; doubtful: ReadonlySet<string> },
-    /** Settings of which a reason holds for the one value alone. */
-    private readonly pinned: readonly string[] = [],
   ) {
     const { choices } = space;
     this.choices = choices;
@@ -179,7 +177,7 @@ export class Nogoods {
       filled = fillingsOf(this.rig, field).map((fill) => {
         const placed = [...this.rig.placed.values()].map((one) => (one.id === unit ? fill(one) : one));
         const rig = rigOf(this.rig.families, placed, this.rig.around);
-        return new Nogoods(rig, { choices, order, doubtful }, askedWith(field));
+        return new Nogoods(rig, { choices, order, doubtful });
       });
       this.filled.set(key, filled);
     }
@@ -258,8 +256,10 @@ export class Nogoods {
     for (const { body, attitude } of shotsOf(rig)) {
       const verdict = this.verdictIn(rig, light, body, attitude);
       if (verdict === null) continue;
-      if (verdict === 'unknown') inDoubt ||= !this.doubtful.has(light);
-      else if (verdict !== 'in-sync' && verdict !== 'dark') return { body: body.id, attitude };
+      if (verdict === 'unknown') {
+        if (this.suitsNever(rig, body, light)) return { body: body.id, attitude };
+        inDoubt ||= !this.doubtful.has(light);
+      } else if (verdict !== 'in-sync' && verdict !== 'dark') return { body: body.id, attitude };
     }
     return inDoubt ? undefined : null;
   }
@@ -281,12 +281,18 @@ export class Nogoods {
   private isCertain(rig: Rig, light: string, taken: Taken | 'lost'): boolean {
     if (taken === 'lost') return !keepsWish(this.rig, rig, new Set([light]));
     const body = rig.placed.get(taken.body) as Body;
-    const lit = rig.lights.find(({ id }) => id === light);
-    if (lit && suitsNoMoment(rig, body, lit)) return true;
+    if (this.suitsNever(rig, body, light)) return true;
     this.trials++;
     const shot = simulate(rig, body, seenFrom(rig, light), taken.attitude);
     const run = shot.runs.get(light);
     return run !== undefined && isNeverRight(rig, shot, run);
+  }
+
+  /** Whether this body's shutter leaves no moment at which it would be as meant, or be known to be. */
+  private suitsNever(rig: Rig, body: Body, light: string): boolean {
+    // One that was in doubt before may stay so.
+    const lit = this.doubtful.has(light) ? undefined : rig.lights.find(({ id }) => id === light);
+    return lit !== undefined && (suitsNoMoment(rig, body, lit) || isNeverSure(rig, body, lit));
   }
 
   /** Forgets as many as possible without the failure ceasing to be certain, all together, else each half by itself. */
@@ -316,7 +322,7 @@ export class Nogoods {
 
   private isBlankable(index: number): boolean {
     const { setting } = this.choices[index]!;
-    if (pairPartsOf(setting) || this.pinned.includes(setting)) return false;
+    if (pairPartsOf(setting)) return false;
     return groupPartsOf(setting) !== null || BLANKABLE.has(setting);
   }
 
@@ -336,7 +342,6 @@ export class Nogoods {
   private widen(values: Map<number, Set<number>>, at: Assignment, fails: (other: Assignment) => boolean): void {
     let combinations = 1;
     for (const [index, found] of values) {
-      if (this.pinned.includes(this.choices[index]!.setting)) continue;
       for (let value = 0; value < this.choices[index]!.values.length; value++) {
         if (found.has(value) || combinations > MOST_COMBINATIONS || this.seesMore(index, value, at)) continue;
         if (everyCombination(values, { index, value }, at, fails)) found.add(value);

@@ -37,14 +37,10 @@ export function frameLossOf(tauUs: number, openUs: number, run: Pulsed): FrameLo
     return { share: 1 - dark, darkEdge, lostStops: mean, gradient };
   }
   const loss = lossWith(tauUs, openUs, run, decayUs);
-  const isKnown = pulseDecayUs(run.light, 0) !== null || isMetered(run);
-  if (tauUs > 0 || isKnown || loss.share < 1 || isSeen(loss)) return loss;
+  if (tauUs > 0 || pulseDecayUs(run.light, 0) !== null || loss.share < 1 || isSeen(loss)) return loss;
   // What is not recorded may last so long that the shutter closes on it.
   return isSeen(lossWith(tauUs, openUs, run, LONGEST_PULSE_US / Math.LN10)) ? null : loss;
 }
-
-/** Metering cuts the pulse to measure, so its length at a power set by hand makes no difference. */
-const isMetered = ({ delivery }: Pulsed): boolean => delivery?.metered === true && delivery.power === null;
 
 /** Null while metering decides or nobody knows; in a mode it does not have, a lamp gives what it gives: all, at worst. */
 const powerOf = ({ delivery }: Pulsed): number | null =>

@@ -4,7 +4,7 @@ import { type Delivery, deliver } from '../path/delivery.ts';
 import type { Body, Light, Rig } from '../rig/rig.ts';
 import { type Curtain, curtainOf } from '../shot/curtain.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
-import { frameLossOf, isSeen } from '../shot/frameLoss.ts';
+import { type FrameLoss, frameLossOf, isSeen } from '../shot/frameLoss.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 import { isFailing, verdictOf } from './verdict.ts';
 
@@ -18,7 +18,7 @@ export function isNeverRight(rig: Rig, shot: Shot, run: LightRun): boolean {
   if (isToldSo && (delivery?.verdict === 'wrong-power' || delivery?.verdict === 'unmetered')) return true;
   const { link, hss, tailDelayUs } = light.settings;
   if (hss === true || tailDelayUs != null) return false;
-  if (isToldSo && isWrongWhenever(light, shot.curtain, delivery)) return true;
+  if (isToldSo && isSpoilt(bestLossOf(light, shot.curtain, delivery))) return true;
   if (link === 'eye' || link == null) return false;
   const first = shot.timeline.find(
     ({ kind, unit, pulse }) => kind === 'pulse' && unit === light.id && pulse === 'main',
@@ -29,17 +29,27 @@ export function isNeverRight(rig: Rig, shot: Shot, run: LightRun): boolean {
 }
 
 /** Whether it cannot be as meant whatever becomes of it: in this body's shutter there is no good moment for it. */
-export function suitsNoMoment(rig: Rig, body: Body, light: Light): boolean {
+export const suitsNoMoment = (rig: Rig, body: Body, light: Light): boolean => isSpoilt(lossAtBest(rig, body, light));
+
+/**
+ * Whether nobody can say that it is as meant, whatever is set: in this body's shutter that hangs on the length of its pulse,
+ * which is not recorded.
+ */
+export const isNeverSure = (rig: Rig, body: Body, light: Light): boolean => lossAtBest(rig, body, light) === null;
+
+/** Undefined where it may start with the curtains, or perhaps is not meant to fire. */
+function lossAtBest(rig: Rig, body: Body, light: Light): FrameLoss | null | undefined {
   const { link, hss, tailDelayUs } = light.settings;
-  if (hss === true || tailDelayUs != null || meantFor(rig, light, body).holds !== true) return false;
+  if (hss === true || tailDelayUs != null || meantFor(rig, light, body).holds !== true) return undefined;
   const delivery = link === 'eye' ? deliver(rig, body, null, light) : null;
-  return isWrongWhenever(light, curtainOf(body), delivery);
+  return bestLossOf(light, curtainOf(body), delivery);
 }
 
-/** Whether the shutter leaves no moment at which a single pulse would light the whole frame with all that it gives. */
-function isWrongWhenever(light: Light, { tauUs, openUs }: Curtain, delivery: Delivery | null): boolean {
-  if (tauUs === null || openUs === null || popsOf(light) > 1) return false;
+/** What the shutter leaves of a single pulse at the best moment; null where nobody can say, undefined where none is best. */
+function bestLossOf(light: Light, { tauUs, openUs }: Curtain, delivery: Delivery | null): FrameLoss | null | undefined {
+  if (tauUs === null || openUs === null || popsOf(light) > 1) return undefined;
   // The whole frame is open only once the first curtain is home; a leaf shutter takes most of what comes at once.
-  const loss = frameLossOf(tauUs, openUs, { light, delivery, atUs: tauUs, train: false, tail: false });
-  return loss !== null && (loss.share < 1 || isSeen(loss));
+  return frameLossOf(tauUs, openUs, { light, delivery, atUs: tauUs, train: false, tail: false });
 }
+
+const isSpoilt = (loss: FrameLoss | null | undefined): boolean => loss != null && (loss.share < 1 || isSeen(loss));

@@ -11,7 +11,7 @@ import { burstOf } from '../shot/burst.ts';
 import { contactTime, edgeAsHeld, frontContact, isOverSync, litShare } from '../shot/curtain.ts';
 import { type FrameLoss, frameLossOf, isSeen, popsInside, SEEN_STOPS } from '../shot/frameLoss.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
-import { paceOf } from '../shot/pace.ts';
+import { openSharers, paceOf } from '../shot/pace.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 
 export const VERDICTS = [
@@ -192,7 +192,10 @@ function burstVerdict(rig: Rig, body: Body, run: LightRun): Pick<Verdict, 'verdi
     const params = { light: light.id, seconds: recycle.most, between, cells, frame: frames && missed };
     return notReady({ ...about, code: 'lamp.recycling', params });
   }
-  return recycle.most === null ? { verdict: 'unknown', faults: [], unknown: recycle.unknown } : right;
+  if (recycle.most === null) return { verdict: 'unknown', faults: [], unknown: recycle.unknown };
+  const faster = burstOf(light, paceOf(rig, light, body, true)!, run.delivery?.power ?? null);
+  const holdsAnyway = faster.missed === null && faster.hot === null;
+  return holdsAnyway ? right : { verdict: 'unknown', faults: [], unknown: openSharers(rig, light) };
 }
 
 /** The step that stopped the signal, or for an eye what it did not see. */
