@@ -1,4 +1,5 @@
 const { getDefaultConfig } = require('expo/metro-config');
+const { join } = require('node:path');
 
 const config = getDefaultConfig(__dirname);
 
@@ -29,9 +30,14 @@ const UNUSED = [
   /react-native-web\/dist\/exports\/(Touchable\w*|Easing|KeyboardAvoidingView|LayoutAnimation|DrawerLayoutAndroid)\//,
 ];
 
+const ROUTER_ORDER = /expo-router\/build\/fork\/getStateFromPath-forks\.js$/;
+const OUR_ORDER = join(__dirname, 'routeOrder.js');
+
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   const found = (resolve ?? context.resolveRequest)(context, name, platform);
+  if (ROUTER_ORDER.test(found.filePath) && context.originModulePath !== OUR_ORDER)
+    return { type: 'sourceFile', filePath: OUR_ORDER };
   return UNUSED.some((pattern) => pattern.test(found.filePath)) ? { type: 'empty' } : found;
 };
 

@@ -8,12 +8,13 @@ import { networkIdOf } from '../src/rig/net.ts';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
 import type { Finding } from '../src/verdict/finding';
 import type { Judgement } from '../src/verdict/judge';
-import { forEachRig, judged, RUNS, SEED } from './lawHarness';
+import { drawFor, forEachRig, judged, RUNS, SEED } from './lawHarness';
 import type { RandomRig } from './randomRig';
+import { renamed } from './renamedRig';
 
 /** Proving every fix of every rig is dear: a part of the rigs is enough, and those are others for every law. */
 const EVERY = 12;
-const seen = { findings: 0, fixes: 0, wishes: 0, work: 0, plugs: 0, odd: 0 };
+const seen = { findings: 0, fixes: 0, wishes: 0, work: 0, plugs: 0, odd: 0, priced: 0, otherwise: 0 };
 
 const rigAfter = ({ kit, look }: RandomRig, changes: readonly Change[]): Rig =>
   buildRig(indexKit(kit), withChanges(look, changes));
@@ -142,6 +143,28 @@ test('nothing is offered that a model cannot be set to, and no cable goes into a
     }
   });
   expect(seen.plugs).toBeGreaterThan(0);
+});
+
+/** What the mends of each finding cost, under the names of before. */
+const pricesOf = (judgement: Judgement, before: (id: string) => string): [string, string][] =>
+  judgement.findings.map((finding) => {
+    const { severity, code, subject, units } = finding;
+    const prices = fixesFor(judgement, finding).map(({ seconds, walkSeconds }) => `${seconds} ${walkSeconds}`);
+    return [`${severity} ${code} ${before(subject)} ${units.map(before).sort().join()}`, prices.sort().join('; ')];
+  });
+
+test('a mend costs the same under other names, but for long ones in which many ways are open at every step', () => {
+  forEachRig(RUNS, (random, _, index) => {
+    if (index % EVERY !== 2) return;
+    const other = renamed(random, drawFor(index + 1_000_000));
+    const prices = new Map(pricesOf(judged(other.random), other.before));
+    for (const [finding, price] of pricesOf(judged(random), (id) => id)) {
+      seen.priced++;
+      if (prices.get(finding) !== price) seen.otherwise++;
+    }
+  });
+  expect(seen.priced).toBeGreaterThan(RUNS / EVERY);
+  expect(seen.otherwise / seen.priced).toBeLessThan(1 / 100);
 });
 
 const valueOf = (rig: Rig, id: string, setting: 'channel' | 'networkId' | 'pin') => {

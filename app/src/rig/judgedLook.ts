@@ -6,8 +6,9 @@ import type { Look } from '@ergon/core/record/look';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
 import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
-import { useDeferredValue, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useRig } from './Rig';
+import { useAfterPicture } from './useAfterPicture';
 
 /** A look joined with the kit and judged; made once per change of the rig. */
 export interface JudgedLook {
@@ -73,7 +74,7 @@ export function useLooksJudgedSoon(event: string): { looks: readonly Look[]; jud
   const { rig, kit } = useRig();
   const looks = useMemo(() => (rig ? looksOf(rig, event) : []), [rig, event]);
   const isKnown = rig !== null && looks.every((look) => knownJudgement(kit, look, rig) !== null);
-  const isTime = useDeferredValue(true, isKnown);
+  const isTime = useAfterPicture(isKnown);
   const judged = useMemo(
     () => (isTime && rig ? looks.map((look) => judgeLook(kit, look, rig)) : null),
     [isTime, kit, looks, rig],

@@ -8,7 +8,17 @@ import { isOurMaster } from '../rig/serving.ts';
 import { isWired } from '../path/lampStation.ts';
 import { bodiesOf } from '../verdict/finding.ts';
 import { drive } from './letterMends.ts';
-import { bodiesIn, type Candidate, firingIn, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
+import {
+  bodiesIn,
+  type Candidate,
+  cheapestFirst,
+  firingIn,
+  lightsOf,
+  type Mend,
+  type Scene,
+  set,
+  TRIES,
+} from './scene.ts';
 
 type Eye = Settings['eye'];
 
@@ -79,19 +89,17 @@ export function turnEye(scene: Scene): Candidate[] {
 export function byRadio({ rig, subject }: Scene): Candidate[] {
   if (!isFlash(subject)) return [];
   const radios = radiosOf(subject.profile).filter(({ roles }) => roles.includes('remote'));
-  return rig.senders
+  const ways = rig.senders
     .filter((sender) => isOurMaster(rig, sender) && sender.id !== subject.id)
     .filter((sender) => radios.some(({ family }) => family === radioInUse(sender)!.family))
-    .slice(0, TRIES)
     .flatMap((sender) => {
       const listening: Light = { ...subject, settings: { ...subject.settings, family: radioInUse(sender)!.family } };
       const joined = joining(rig, sender, listening);
       const letters = lettersBetween(rig, sender, listening) ?? [];
       if (letters.length === 0) return [joined];
-      return letters
-        .slice(0, TRIES)
-        .map((letter) => [...joined, set(subject, 'group', letter), ...drive(sender, letter, subject)]);
+      return letters.map((letter) => [...joined, set(subject, 'group', letter), ...drive(sender, letter, subject)]);
     });
+  return cheapestFirst(rig, ways);
 }
 
 /** @param listening the light with the family it would listen to. */

@@ -1,5 +1,6 @@
 /** Fixes: setting changes the simulator has proven to remove a finding without blocking anything else. */
 import { type Change, isNoChange, mergeChanges } from '../record/change.ts';
+import { likenessOf } from '../rig/likeness.ts';
 import { keepsWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
@@ -85,7 +86,7 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   // Nor is what nobody can say any more.
   if (isClouded(before, after, finding)) return null;
   const fresh = after.findings.filter((other) => other.severity !== 'A' && !known.has(other.id));
-  const uncovered = fresh.find((other) => other.severity === 'B');
+  const uncovered = firstBlocking(after.rig, fresh);
   if (!uncovered) return { changes: real, clean: fresh.length === 0 };
   // What else is wanted is never slipped in on the way.
   for (const next of candidatesFor(after, uncovered)) {
@@ -95,6 +96,18 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   }
   return null;
 }
+
+/** What blocks most lights; of equals, what is set so: never what is named so. */
+function firstBlocking(rig: Rig, findings: readonly Finding[]): Finding | undefined {
+  const likeness = ({ subject }: Finding) => likenessOf(rig.placed.get(subject)!);
+  return findings
+    .filter(({ severity }) => severity === 'B')
+    .sort(
+      (a, b) => b.units.length - a.units.length || compareText(a.code, b.code) || compareText(likeness(a), likeness(b)),
+    )[0];
+}
+
+const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 const ids = new WeakMap<Judgement, ReadonlySet<string>>();
 

@@ -13,7 +13,7 @@ import {
   type Trigger,
 } from '../rig/rig.ts';
 import { hasSocket } from '../rig/stack.ts';
-import { type Candidate, lightsOf, type Mend, type Scene, set, TRIES } from './scene.ts';
+import { type Candidate, cheapestFirst, lightsOf, type Mend, type Scene, set } from './scene.ts';
 import { toManual } from './modeMends.ts';
 
 /** A cable from socket to socket; null where one of the two has none, as far as is recorded. */
@@ -79,9 +79,10 @@ const spareReceivers = (scene: Scene, family: string | null): Candidate[] => {
   );
   const [light] = lightsOf(scene);
   if (!light) return [];
-  return spares
-    .slice(0, TRIES)
-    .map((spare) => [set(light, 'receiver', spare.id), set(spare, 'role', 'remote'), set(spare, 'on', true)]);
+  return cheapestFirst(
+    scene.rig,
+    spares.map((spare) => [set(light, 'receiver', spare.id), set(spare, 'role', 'remote'), set(spare, 'on', true)]),
+  );
 };
 
 export const receiverOfFamily: Mend<'foot.no-receiver'> = (scene) => spareReceivers(scene, scene.params.family);
@@ -112,10 +113,14 @@ export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
   const { body } = params;
   if (body === undefined) return [];
   const wanted = familiesWanted(scene);
-  return [...rig.placed.values()]
+  const spares = [...rig.placed.values()]
     .filter(isTrigger)
     .filter((spare) => spare.settings.role === 'off')
-    .filter(({ profile }) => profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)))
-    .slice(0, TRIES)
-    .map((spare) => [set(spare, 'mount', body), set(spare, 'role', 'master'), set(spare, 'on', true)]);
+    .filter(({ profile }) =>
+      profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)),
+    );
+  return cheapestFirst(
+    rig,
+    spares.map((spare) => [set(spare, 'mount', body), set(spare, 'role', 'master'), set(spare, 'on', true)]),
+  );
 }

@@ -1,5 +1,5 @@
 /** What stands around one finding: the parts that a mend could touch, and how to write a change to one of them. */
-import type { Change } from '../record/change.ts';
+import { type Change, isNoChange } from '../record/change.ts';
 import { isByAir, readSetting, type SettingPath, type Settings, type SettingValue } from '../record/settings.ts';
 import type { ParamsOf } from '../rig/check.ts';
 import type { Code } from '../rig/codes.ts';
@@ -8,6 +8,7 @@ import { controlOf } from '../path/passage.ts';
 import { type Shot, shotKey, shotRefOf } from '../shot/lightRun.ts';
 import { bodiesOf, type Finding } from '../verdict/finding.ts';
 import type { Judgement } from '../verdict/judge.ts';
+import { costOf, UNMEASURED_WALK_SECONDS } from './cost.ts';
 
 /** Changes that might mend a finding: a guess, until the simulator has proven it. */
 export type Candidate = readonly Change[];
@@ -58,6 +59,20 @@ export const firstOf =
   <C extends Code>(...mends: readonly Mend<C>[]): Mend<C> =>
   (scene) =>
     mends.flatMap((mend) => mend(scene));
+
+/** Of ways that are equally natural the cheapest are tried, and all that cost as much as the last of them: no name decides. */
+export function cheapestFirst(rig: Rig, ways: readonly Candidate[]): Candidate[] {
+  const priced = ways.map((way) => {
+    const { seconds, unmeasured } = costOf(
+      rig,
+      way.filter((change) => !isNoChange(change)),
+    );
+    return { way, price: seconds + unmeasured * UNMEASURED_WALK_SECONDS };
+  });
+  priced.sort((a, b) => a.price - b.price);
+  const most = priced[TRIES - 1]?.price ?? Infinity;
+  return priced.filter(({ price }) => price <= most).map(({ way }) => way);
+}
 
 /** The lights that suffer from the finding. */
 export const lightsOf = ({ rig, finding }: Scene): Light[] =>

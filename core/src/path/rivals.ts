@@ -59,7 +59,7 @@ export function rivalOf({ rig, sender, light }: Hop, letter: string, setting: 'm
     const told = other.settings.groups?.[letter];
     return speaks === true && told?.on === true && wanted != null && told[setting] === wanted;
   });
-  return others[0]?.other.id ?? null;
+  return others.sort((a, b) => byLikeness(a.other, b.other))[0]?.other.id ?? null;
 }
 
 interface Other {

@@ -67,33 +67,43 @@ export interface Shot {
   runs: ReadonlyMap<string, LightRun>;
 }
 
+/** A class of its own, since one is made for each light of each shot: what is worked out when asked costs nothing until then. */
+class Run implements LightRun {
+  fires: Tri = false;
+  atUs: number | null = null;
+  lastUs: number | null = null;
+  cause: string | null = null;
+  train = false;
+  tail = false;
+  noTrain: Fault | null = null;
+  answeredTrain = false;
+  answered: PulseKind | null = null;
+  seen: LightRun['seen'] = [];
+  seenUnknown: readonly FieldRef[] = [];
+  pulsesSeen = 0;
+  lastSeenUs = -Infinity;
+  chance: number | null = 1;
+  doubt: Fault | null = null;
+  unknown: readonly FieldRef[];
+
+  constructor(
+    readonly light: Light,
+    readonly path: SignalPath,
+    readonly sender: string | null,
+    private readonly delivered: (() => Delivery) | null,
+  ) {
+    this.unknown = path.failure ? [] : path.unknown;
+  }
+
+  get delivery(): Delivery | null {
+    return this.delivered === null ? null : this.delivered();
+  }
+}
+
 /** @param delivered for a light that no sender or body speaks to, null. */
 export const newRun = (
   light: Light,
   path: SignalPath,
   sender: string | null,
   delivered: (() => Delivery) | null,
-): LightRun => ({
-  light,
-  path,
-  sender,
-  get delivery() {
-    return delivered === null ? null : delivered();
-  },
-  fires: false,
-  atUs: null,
-  lastUs: null,
-  cause: null,
-  train: false,
-  tail: false,
-  noTrain: null,
-  answeredTrain: false,
-  answered: null,
-  seen: [],
-  seenUnknown: [],
-  pulsesSeen: 0,
-  lastSeenUs: -Infinity,
-  chance: 1,
-  doubt: null,
-  unknown: path.failure ? [] : path.unknown,
-});
+): LightRun => new Run(light, path, sender, delivered);

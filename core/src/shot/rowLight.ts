@@ -31,22 +31,34 @@ export function rowLight(
   decayUs: number | null,
 ): RowLight {
   const pulses = typeof atUs === 'number' ? [atUs] : atUs;
-  const shares = Array.from({ length: ROWS }, (_, row) => {
+  const rows: number[] = [];
+  let [sum, best] = [0, -Infinity];
+  // Written out: it is asked for every light of every shot.
+  for (let row = 0; row < ROWS; row++) {
     const opens = ((row + 0.5) / ROWS) * tauUs;
-    return pulses.reduce((sum, at) => sum + caughtShare(at, decayUs, opens, opens + openUs), 0) / pulses.length;
-  });
-  const rows = shares.map(Math.log2);
-  const best = Math.max(...rows);
+    let share = 0;
+    for (const at of pulses) share += caughtShare(at, decayUs, opens, opens + openUs);
+    share /= pulses.length;
+    sum += share;
+    const stops = Math.log2(share);
+    rows.push(stops);
+    if (stops > best) best = stops;
+  }
   const isDark = (stops: number) => best === -Infinity || stops - best <= DARK_STOPS;
-  const lit = rows.filter((stops) => !isDark(stops));
-  const dark = (ROWS - lit.length) / ROWS;
+  let [lit, worst] = [0, best];
+  for (const stops of rows) {
+    if (isDark(stops)) continue;
+    lit++;
+    if (stops < worst) worst = stops;
+  }
+  const dark = (ROWS - lit) / ROWS;
   return {
     rows,
     best,
-    mean: Math.log2(shares.reduce((sum, share) => sum + share, 0) / ROWS),
+    mean: Math.log2(sum / ROWS),
     dark,
     // The rows that open first are the lower edge of the picture: the lens turns it upside down.
     darkEdge: dark === 0 ? null : isDark(rows[0]!) ? 'lower' : 'upper',
-    gradient: lit.length === 0 ? 0 : best - Math.min(...lit),
+    gradient: lit === 0 ? 0 : best - worst,
   };
 }
