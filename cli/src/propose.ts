@@ -11,7 +11,7 @@ import {
   sendersText,
   toldText,
 } from '@ergon/core/words/proposalWording';
-import { settingName } from '@ergon/core/words/settingWords';
+import { fieldOf } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
 import { Unusable } from './unusable.ts';
 
@@ -51,7 +51,7 @@ export function propose(document: KitDocument, options: ProposeOptions, say: (te
   if (proposals.length === 0) {
     say('Nothing in the kit does this whole.');
     for (const one of missing) say(`  ${missingText(one, names, modelName)}`);
-    for (const { unit, field } of unrecorded) say(`  Not recorded: ${settingName(field)} of ${names.unit(unit)}.`);
+    for (const ref of unrecorded) say(`  Not recorded: ${fieldOf(ref, names)}.`);
   } else if (!exact) say('A good plan; the kit is too large to weigh every other.');
   return proposals.length > 0 ? 0 : 1;
 }

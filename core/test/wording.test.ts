@@ -130,7 +130,7 @@ test.each<[FieldPath, unknown, string]>([
   ['firesFor', null, 'every body its link can serve'],
   ['receiver', null, 'its own radio'],
   ['sees', [], 'none'],
-  ['sees', ['remote', 'top'], 'Remote, Top'],
+  ['sees', ['remote', 'top'], 'Remote and Top'],
   ['family', 'control', 'Control'],
   ['mount', 'body-1', 'Body-1'],
   ['walkSeconds', 30, '30 s'],

@@ -7,7 +7,7 @@ import { judge } from '@ergon/core/verdict/judge';
 import { lineOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { whyText } from '@ergon/core/words/findingWording';
 import { CARRIES_NAMES, carriesText, fitNeedText, triWord, wayText } from '@ergon/core/words/fitWording';
-import { type Names, powerText, settingName } from '@ergon/core/words/settingWords';
+import { fieldOf, type Names, powerText } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -135,9 +135,7 @@ function reasonsOf(result: WayResult, names: Names): Reason[] {
     const { holds, fault, fields } = result.carries[name];
     // What does not fire carries nothing else either: that need not be said four times.
     if (holds === true || (holds === false && fault === null)) continue;
-    const why = fault
-      ? whyText(fault, names)
-      : `Not recorded: ${fields.map(({ unit, field }) => `${settingName(field)} of ${names.unit(unit)}`).join('; ')}.`;
+    const why = fault ? whyText(fault, names) : `Not recorded: ${fields.map((ref) => fieldOf(ref, names)).join('; ')}.`;
     const known = reasons.get(why);
     if (known) known.lost.push(CARRIES_NAMES[name]);
     else reasons.set(why, { lost: [CARRIES_NAMES[name]], holds, why });

@@ -4,7 +4,7 @@ import type { Proposal, Proposals } from '@ergon/core/propose/propose';
 import type { Wish } from '@ergon/core/propose/wish';
 import { placingRef } from '@ergon/core/operation/editsOf';
 import { missingText } from '@ergon/core/words/proposalWording';
-import { settingName } from '@ergon/core/words/settingWords';
+import { fieldOf } from '@ergon/core/words/settingWords';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -104,7 +104,7 @@ function NothingWhole({ result: { missing, unrecorded } }: { result: Proposals }
     const profile = kit.profiles.get(id);
     return profile ? modelName(profile) : 'a model';
   };
-  const open = [...new Set(unrecorded.map(({ unit, field }) => `${settingName(field)} of ${names.unit(unit)}`))];
+  const open = [...new Set(unrecorded.map((ref) => fieldOf(ref, names)))];
   return (
     <View style={styles.box}>
       <Words as="sentence" live>

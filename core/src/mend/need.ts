@@ -1,5 +1,6 @@
 /** Gear to get where no setting helps. */
 import type { Rig } from '../rig/rig.ts';
+import { NO_PART } from '../rig/stack.ts';
 import type { Finding } from '../verdict/finding.ts';
 
 /** What to get when no setting helps, by kind; wording.ts says it. */
@@ -8,8 +9,10 @@ export interface Need {
     | 'receiver'
     | 'sender'
     | 'cable'
+    | 'socket'
     | 'firmware'
     | 'generation'
+    | 'coded-light'
     | 'isolator'
     | 'top-shoe'
     | 'turns'
@@ -38,6 +41,7 @@ export function needFor(rig: Rig, { code, params }: Finding): Need | null {
     case 'shoe.firmware':
       return firmware(params.needed);
     case 'hearer.maker-mode':
+      return { ...ofFamily(params.expected), kind: 'coded-light' };
     case 'hearer.generation':
       return { kind: 'generation', match: matching(params.expected) };
     case 'shoe.no-top-shoe':
@@ -57,7 +61,9 @@ export function needFor(rig: Rig, { code, params }: Finding): Need | null {
     case 'crew.clash':
       return params.link === 'eye' ? { kind: 'shield', match: [] } : null;
     case 'foot.socket':
-      return { kind: 'cable', match: matching(params.near, params.far) };
+      return [params.near, params.far].includes(NO_PART)
+        ? { kind: 'socket', match: [] }
+        : { kind: 'cable', match: matching(params.near, params.far) };
     case 'body.no-sync-port':
       return { kind: 'cable', match: [] };
     default:

@@ -1,14 +1,13 @@
 /** What is said of what works and is still worth a word. */
-import { stopsLabel } from '../measure/stops.ts';
 import type { FieldPath } from '../rig/check.ts';
 import { counted, list, type Reasons, text } from './saying.ts';
-import { settingName } from './settingWords.ts';
+import { fieldOf, stopsText } from './settingWords.ts';
 
 export const ADVICE = {
   'advice.unknown-field': (p, _, names) => {
     const fields = p.fields.map((ref) => {
       const dot = ref.indexOf('.');
-      return `${settingName(ref.slice(dot + 1) as FieldPath, names)} of ${names.unit(ref.slice(0, dot))}`;
+      return fieldOf({ unit: ref.slice(0, dot), field: ref.slice(dot + 1) as FieldPath }, names);
     });
     return {
       gap: 'not recorded',
@@ -58,7 +57,7 @@ export const ADVICE = {
   }),
   'advice.comp-twice': (p, me, names) => ({
     gap: 'compensation is set twice',
-    why: `Compensation is set on ${me} and on ${names.unit(p.body)}: together ${stopsLabel(p.sum)} stops.`,
+    why: `Compensation is set on ${me} and on ${names.unit(p.body)}: together ${stopsText(p.sum)}.`,
   }),
   'advice.ttl-drift': (_, me) => ({
     gap: 'metered with others',

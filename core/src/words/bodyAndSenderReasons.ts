@@ -1,5 +1,5 @@
 /** Why a signal fails at the body, on its shoe or at the sender. */
-import { list, type Reasons, text, versions } from './saying.ts';
+import { list, type Reasons, ranged, text, versions } from './saying.ts';
 import { listed, said, settingValue } from './settingWords.ts';
 
 export const BODY_AND_SENDER = {
@@ -99,7 +99,7 @@ export const BODY_AND_SENDER = {
   }),
   'sender.channel-range': (p, me) => ({
     gap: `no channel ${text(p.channel)} here`,
-    why: `${me} has channels ${text(p.from)} to ${text(p.to)}, so it cannot be on ${text(p.channel)}.`,
+    why: `${me} has ${ranged('channel', p.from, p.to)}, so it cannot be on ${text(p.channel)}.`,
     evidence: [
       ['channel', text(p.channel)],
       ['range', `${text(p.from)} to ${text(p.to)}`],
@@ -107,7 +107,7 @@ export const BODY_AND_SENDER = {
   }),
   'sender.id-range': (p, me) => ({
     gap: `sender has no ID ${text(p.networkId)}`,
-    why: `${me} has IDs ${text(p.from)} to ${text(p.to)}, so it cannot be on ${text(p.networkId)}.`,
+    why: `${me} has ${ranged('ID', p.from, p.to)}, so it cannot be on ${text(p.networkId)}.`,
     evidence: [
       ['ID', text(p.networkId)],
       ['range', `${text(p.from)} to ${text(p.to)}`],

@@ -1,5 +1,5 @@
 /** What is said on cards: what to dial in the unit's own scale, what changed since, and what to mind. */
-import { powerOnDial, stopsLabel } from '../measure/stops.ts';
+import { powerOnDial } from '../measure/stops.ts';
 import type { CardLine, CardSetting } from '../cards/cardLines.ts';
 import { type Card, type CardNote, leftOn, linesIn } from '../cards/cards.ts';
 import type { FirstCheck } from '../cards/firstCheck.ts';
@@ -8,7 +8,7 @@ import type { Profile } from '../record/profile.ts';
 import { groupPartsOf } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Placed } from '../rig/rig.ts';
-import { dialOf, listed, type Names, settingName, settingValue } from './settingWords.ts';
+import { dialOf, listed, type Names, settingName, settingValue, stopsText } from './settingWords.ts';
 
 /** How to reach a setting on a model, in the crew's own words: a sender's `groups.C.power` is its power. Null where nobody wrote it. */
 export function howToOf(profile: Profile, setting: string): string | null {
@@ -31,7 +31,7 @@ export function lineValue(placed: Placed, setting: CardSetting, value: unknown, 
   const field = groupPartsOf(setting)?.field ?? setting;
   if (field !== 'power') return settingValue(setting as FieldPath, value, names);
   const shown = powerOnDial(value as number, dialOf(placed.profile));
-  const stops = `${stopsLabel(value as number)} stops`;
+  const stops = stopsText(value as number);
   return shown === null ? stops : `${shown} (${stops})`;
 }
 

@@ -1,12 +1,13 @@
 /** Why a signal fails in the air, at what should hear it, or between that and the flash. */
+import { NO_PART } from '../rig/stack.ts';
 import type { Reason, Reasons } from './saying.ts';
-import { abilityWord, list, milliseconds, pair, text, versions } from './saying.ts';
+import { abilityWord, list, milliseconds, pair, ranged, text, versions } from './saying.ts';
 import { enumerated, listed, said, settingValue } from './settingWords.ts';
 
 /** A number none of those its model has. */
 const noSuch = (what: string, p: { found: number | null; from?: number; to?: number }, me: string): Reason => ({
   gap: `it has no ${what} ${text(p.found)}`,
-  why: `${me} has ${what}s ${text(p.from)} to ${text(p.to)}, so it cannot be on ${text(p.found)}.`,
+  why: `${me} has ${ranged(what, p.from, p.to)}, so it cannot be on ${text(p.found)}.`,
   evidence: [
     [what, text(p.found)],
     ['it has', `${text(p.from)} to ${text(p.to)}`],
@@ -28,6 +29,13 @@ const verbFor = (ids: readonly string[], one: string, more: string): string => (
 
 const switchesText = (differing: readonly string[]): string =>
   `${differing.length === 1 ? 'switch' : 'switches'} ${enumerated(differing)}`;
+
+/** What meets at a joint: "jack meets pc", "jack has nothing to go into". */
+function jointText(...ends: readonly (string | null | undefined)[]): string {
+  const there = ends.filter((end) => end !== NO_PART).map((end) => text(end));
+  if (there.length === 0) return 'neither side has a part for it';
+  return there.length === 1 ? `${there[0]!} has nothing to go into` : there.join(' meets ');
+}
 
 export const HEARER = {
   'hearer.off': (_, me) => ({ gap: 'it is off', why: `${me} is switched off.`, evidence: [['power switch', 'off']] }),
@@ -140,7 +148,7 @@ export const HEARER = {
   'foot.no-receiver': (_, me) => ({ gap: 'no receiver', why: `${me} has no radio of its own and no receiver.` }),
   'foot.socket': (p, me) => ({
     gap: 'plug does not fit',
-    why: `The joint at ${me} does not fit: ${text(p.near)} meets ${text(p.far)}.`,
+    why: `The joint at ${me} does not fit: ${jointText(p.near, p.far)}.`,
     evidence: [
       ['one side', text(p.near)],
       ['other side', text(p.far)],

@@ -117,7 +117,7 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.tail-gradient': (p, me, names) => ({
     gap: `light falls off across the frame`,
-    why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${text(p.gradient)} stops from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
+    why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${counted(p.gradient, 'stop')} from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
   }),
   'frame.duration': (p, me, names) => ({
     gap:
@@ -126,8 +126,8 @@ export const LAMP_AND_FRAME = {
         : `${text(p.inside)} of ${text(p.pops)} pops in the picture`,
     why:
       p.pops !== undefined
-        ? `At ${text(p.shutter)} the shutter of ${me} is open for ${text(p.inside)} of the ${text(p.pops)} pops of ${names.unit(p.light)}: ${text(p.lost)} stops are lost.`
-        : `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${text(p.lost)} stops are lost.`,
+        ? `At ${text(p.shutter)} the shutter of ${me} is open for ${text(p.inside)} of the ${text(p.pops)} pops of ${names.unit(p.light)}: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`
+        : `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`,
   }),
   'crew.no-id': (_, me) => ({
     gap: 'no network ID',

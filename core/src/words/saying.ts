@@ -1,11 +1,10 @@
 /** What a finding's sayer gets and gives, and the small words all of them share. */
-import { stopsLabel } from '../measure/stops.ts';
 import type { Position } from '../record/profileTerms.ts';
 import type { SettingPath, SettingValue } from '../record/settings.ts';
 import type { ParamsOf } from '../rig/check.ts';
 import type { Edge } from '../rig/codeParams.ts';
 import type { Code } from '../rig/codes.ts';
-import { type Names, POSITION_NAMES, said } from './settingWords.ts';
+import { type Names, POSITION_NAMES, said, stopsText } from './settingWords.ts';
 
 export interface Reason {
   gap: string;
@@ -20,13 +19,16 @@ export const text = (value: string | number | null | undefined, otherwise = 'not
   value == null ? otherwise : String(value);
 /** A power on the scale of the light that should have it. */
 export const powerOf = (light: string | undefined, stops: number | null, names: Names): string =>
-  stops === null ? 'not recorded' : light === undefined ? `${stopsLabel(stops)} stops` : names.power(light, stops);
+  stops === null ? 'not recorded' : light === undefined ? stopsText(stops) : names.power(light, stops);
 /** A count of stops without its sign: "1⅓ stops", "one stop". */
 export const stopsCounted = (stops: number): string =>
-  Math.abs(stops) === 1 ? 'one stop' : `${stopsLabel(Math.abs(stops)).replace('+', '')} stops`;
+  Math.abs(stops) === 1 ? 'one stop' : stopsText(Math.abs(stops)).replace('+', '');
 /** "1 full pop", "30 full pops". */
 export const counted = (count: number | null | undefined, what: string): string =>
   `${text(count)} ${what}${count === 1 ? '' : 's'}`;
+/** What a model can be set to: "channels 1 to 6", "only channel 1". */
+export const ranged = (what: string, from: number | null | undefined, to: number | null | undefined): string =>
+  from === to ? `only ${what} ${text(from)}` : `${what}s ${text(from)} to ${text(to)}`;
 export const milliseconds = (us: number | null): string => `${((us ?? 0) / 1000).toFixed(2)} ms`;
 export const percent = (share: number): string => `${Math.round(100 * (1 - Number(share)))} %`;
 /** Where the dark part of a picture lies as it is held. */

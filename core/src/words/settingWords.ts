@@ -5,7 +5,7 @@ import type { Profile } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import type { PairField } from '../record/settingTerms.ts';
 import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath } from '../record/settings.ts';
-import type { FieldPath } from '../rig/check.ts';
+import type { FieldPath, FieldRef } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */
 export interface Names {
@@ -238,7 +238,7 @@ export function settingValue(path: FieldPath, value: unknown, names: Names, unit
   const field = groupPartsOf(path)?.field ?? pairPartsOf(path)?.field ?? path;
   if (typeof value === 'boolean') return (YES_NO[path] ?? ['on', 'off'])[value ? 0 : 1]!;
   if (field === 'power' || field === 'dialledPower')
-    return unit === undefined ? `${stopsLabel(value as number)} stops` : names.power(unit, value as number);
+    return unit === undefined ? stopsText(value as number) : names.power(unit, value as number);
   if (field === 'networkId') return value === 0 ? 'off' : String(value);
   if (field === 'walkSeconds' || field === 'secondsBetween') return `${String(value)} s`;
   if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
@@ -246,14 +246,14 @@ export function settingValue(path: FieldPath, value: unknown, names: Names, unit
   if (field === 'attitudes') return (value as string[]).join(' and ');
   if (field === 'distanceM' || field === 'cableM') return `${String(value)} m`;
   if (field === 'offAxis') return `${String(value)}°`;
-  if (field === 'trim' || field === 'compensation') return `${stopsLabel(value as number)} stops`;
+  if (field === 'trim' || field === 'compensation') return stopsText(value as number);
   if (field === 'multiHz') return `${String(value)} Hz`;
   if (field === 'family') return names.family(value as string);
   if (field === 'mount' && value === HAND) return 'in somebody’s hand';
   if (field === 'mount' || field === 'receiver') return names.unit(value as string);
   if (field === 'plugs') return (value as string[]).join(' to ');
   if (typeof value === 'object' && !Array.isArray(value)) return pairValue(value, names);
-  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map((id) => names.unit(String(id))).join(', ');
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : enumerated(value.map((id) => names.unit(String(id))));
   return wordFor(String(value));
 }
 
@@ -262,6 +262,29 @@ const pairValue = (pair: object, names: Names): string =>
   Object.entries(pair)
     .map(([field, value]) => said(field as FieldPath, value, names))
     .join(', ');
+
+/** Fields whose name does not stand before "of". */
+const OF_UNIT: Readonly<Record<string, (unit: string) => string>> = {
+  mount: (unit) => `what ${unit} sits on`,
+  sees: (unit) => `what ${unit} sees`,
+  firesFor: (unit) => `which bodies ${unit} fires for`,
+  attitudes: (unit) => `how ${unit} is held`,
+  stranger: (unit) => `whose ${unit} is`,
+  dialledPower: (unit) => `power dialled on ${unit}`,
+  trim: (unit) => `trim on ${unit}`,
+  inSun: (unit) => `whether the sun is on ${unit}`,
+  hot: (unit) => `whether ${unit} is hot`,
+  'profile.selector': (unit) => `whether ${unit} has a selector`,
+  'profile.shutters.flash': (unit) => `whether ${unit} fires a flash with this shutter`,
+};
+
+/** A field of a unit: "channel of Light 6", "what Sender 1 sits on". */
+export const fieldOf = ({ unit, field }: FieldRef, names: Names): string =>
+  OF_UNIT[field]?.(names.unit(unit)) ?? `${settingName(field, names)} of ${names.unit(unit)}`;
+
+/** "−1 stop", "+1⅓ stops". */
+export const stopsText = (stops: number): string =>
+  `${stopsLabel(stops)} ${stops !== 0 && Math.abs(stops) <= 1 ? 'stop' : 'stops'}`;
 
 /** A number with its setting, as said aloud: "channel 11", "ID off". */
 export const said = (path: FieldPath, value: unknown, names: Names, unit?: string): string =>

@@ -1,6 +1,5 @@
 /** What is said of fixes, verdicts and lines; findingWording.ts says findings. All wording is in these two. */
 import { HAND } from '../measure/newId.ts';
-import { stopsLabel } from '../measure/stops.ts';
 import type { LINKS, PairField } from '../record/settingTerms.ts';
 import type { Fix } from '../mend/fixes.ts';
 import type { Need } from '../mend/need.ts';
@@ -13,7 +12,15 @@ import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { gapText, lostText } from './findingWording.ts';
 import { stopsCounted } from './saying.ts';
-import { listed, meantWhenLeftOut, type Names, powerText, settingName, settingValue } from './settingWords.ts';
+import {
+  listed,
+  meantWhenLeftOut,
+  type Names,
+  powerText,
+  settingName,
+  settingValue,
+  stopsText,
+} from './settingWords.ts';
 
 /** @param onAir other crews by their names, where the words may be about them. */
 export function namesOf(kit: Kit | KitIndex, onAir: readonly OnAir[] = []): Names {
@@ -188,12 +195,18 @@ export function needText(need: Need): string {
       return match ? `A sender with a ${match} foot would do.` : 'Another sender would do.';
     case 'cable':
       return match ? `A cable or adapter between ${match} would do.` : 'A fitting cable would do.';
+    case 'socket':
+      return 'There is nothing for it to go into: an adapter on the shoe, or another unit, would do.';
     case 'top-shoe':
       return 'A trigger with a shoe on top would do.';
     case 'firmware':
       return `Firmware ${match} or newer would do.`;
     case 'generation':
       return match ? `A unit of generation ${match} or newer would do.` : 'A unit that speaks the same would do.';
+    case 'coded-light':
+      return match
+        ? `A flash that listens for the coded light of ${match} would do.`
+        : 'A flash that listens for the same coded light would do.';
     case 'less-light':
       return `At its lowest it is ${stopsCounted(need.stops!)} too bright: ${timesText(2 ** (need.stops! / 2))} as far from what it lights, a diffuser, or ${stopsCounted(need.stops!)} of density in front of it would do.`;
     case 'more-light':
@@ -232,7 +245,6 @@ export function verdictText(verdict: Verdict): string {
   }
   if (verdict.verdict === 'unreliable' && verdict.chance !== null)
     return `fires in about ${Math.round(verdict.chance * 100)} of 100 shots`;
-  if (verdict.verdict === 'wrong-power' && verdict.stopsOff !== null)
-    return `${stopsLabel(verdict.stopsOff)} stops off`;
+  if (verdict.verdict === 'wrong-power' && verdict.stopsOff !== null) return `${stopsText(verdict.stopsOff)} off`;
   return words;
 }

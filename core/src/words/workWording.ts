@@ -8,7 +8,7 @@ import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
 import { edgeText } from './saying.ts';
-import { listed, type Names, settingName } from './settingWords.ts';
+import { fieldOf, listed, type Names } from './settingWords.ts';
 import { needText } from './wording.ts';
 
 /** One stop of a plan: the camera, or a place somebody walks to. */
@@ -65,9 +65,7 @@ function openText({ lookUp }: Work, names: Names): string {
 
 /** What is to be looked up, one line each: "channel of Light 3", "lowest power of Light 4, in its manual". */
 export const lookUpLines = ({ lookUp }: Work, names: Names): string[] =>
-  lookUp.fields.map(
-    (ref) => `${settingName(ref.field, names)} of ${names.unit(ref.unit)}${isOnUnit(ref) ? '' : ', in its manual'}`,
-  );
+  lookUp.fields.map((ref) => `${fieldOf(ref, names)}${isOnUnit(ref) ? '' : ', in its manual'}`);
 
 /** What would serve the lights that are left, beside wanting less: one line each. */
 export const needLines = ({ needs }: Work, names: Names): string[] =>
