@@ -15,6 +15,7 @@ import {
   eventLines,
   findingLines,
   fitLines,
+  lineTexts,
   proposalLines,
   shotLines,
   type Told,
@@ -44,7 +45,9 @@ function rigsOfEveryKind(): [number, RandomRig][] {
 function lookLines({ kit, onAir = [] }: Told, look: Told['looks'][number]): string {
   const judgement = judge(buildRig(indexKit(kit), look, onAir));
   const names = namesOf(kit, onAir);
-  return [shotLines, findingLines, workLines, cardTexts].flatMap((linesOf) => linesOf(judgement, names)).join('\n');
+  return [shotLines, lineTexts, findingLines, workLines, cardTexts]
+    .flatMap((linesOf) => linesOf(judgement, names))
+    .join('\n');
 }
 
 const rigs = rigsOfEveryKind();
@@ -74,8 +77,9 @@ const FEW = rigs.filter((_, index) => index % 4 === 0);
 test.each(FEW)('kit of rig %i', (_, { kit, look }) => {
   const lines = [
     ...eventLines({ kit, looks: [look] }),
-    ...fitLines(kit, true),
-    ...fitLines(kit, false),
+    ...fitLines(kit, 'off the camera'),
+    ...fitLines(kit, 'anywhere'),
+    ...fitLines({ ...kit, units: kit.units.filter(({ id }) => !/^(sender|receiver)/.test(id)) }, 'off the camera'),
     ...WISHES.flatMap(([, wish]) => {
       const bodies = wish.bodies.filter((id) => kit.units.some((unit) => unit.id === id));
       return proposalLines(kit, { ...wish, bodies });
@@ -94,7 +98,7 @@ test('the demo: its events and its kit', () => {
       const looks = demo.looks.filter(({ event }) => event === id);
       return looks.length === 0 ? [] : eventLines({ kit: demo, looks, onAir: demo.onAir });
     }),
-    ...fitLines(demo, true),
+    ...fitLines(demo, 'off the camera'),
   ];
   expect(`\n${lines.join('\n')}\n`).toMatchSnapshot();
 });

@@ -11,6 +11,11 @@ import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { leastWork } from '../src/mend/leastWork';
 import { needFor } from '../src/mend/need';
 import { propose } from '../src/propose/propose';
+import { causeChain } from '../src/shot/causeChain';
+import { framePreview, syncLimits } from '../src/shot/framePreview';
+import { evenly, stripLayout } from '../src/verdict/lineStrip';
+import { linesOf } from '../src/verdict/signalLine';
+import { firstCheck } from '../src/cards/firstCheck';
 import type { Wish } from '../src/propose/wish';
 import type { Look } from '../src/record/look';
 import type { OnAir } from '../src/record/onAir';
@@ -25,7 +30,7 @@ import {
   touchedSentence,
   unknownText,
 } from '../src/words/airWording';
-import { changedText, leftText, lineName, lineValue, noteText } from '../src/words/cardWording';
+import { changedText, firstCheckText, leftText, lineName, lineValue, noteText } from '../src/words/cardWording';
 import { whereText as placeText } from '../src/words/cardWording';
 import { findingText } from '../src/words/findingWording';
 import { carriesText, fitNeedText, wayText } from '../src/words/fitWording';
@@ -33,8 +38,9 @@ import { groupSentence, outOfReachText } from '../src/words/groupWording';
 import { controlSentence, fallbackText, lossTexts, missingText } from '../src/words/proposalWording';
 import { sendersText, toldText } from '../src/words/proposalWording';
 import type { Names } from '../src/words/settingWords';
+import { chainText, framePreviewText, syncLimitText } from '../src/words/workWording';
 import { boundText, durationText, lookUpLines, needLines, visitsOf, workSentence } from '../src/words/workWording';
-import { changeLines, costText, namesOf, needText, verdictText, whereText } from '../src/words/wording';
+import { changeLines, costText, lineSentence, namesOf, needText, verdictText, whereText } from '../src/words/wording';
 
 /** Judgements a plan may use up: few, so that all of it is read off in seconds. */
 const BUDGET = 60;
@@ -118,6 +124,34 @@ export function cardTexts({ rig, findings }: Judgement, names: Names): string[] 
   ];
 }
 
+/** Every line as it is drawn and read aloud, what led to the light, and how it looks in the frame. */
+export function lineTexts(judgement: Judgement, names: Names): string[] {
+  const { rig, shots } = judgement;
+  return shots.flatMap((shot) => {
+    const lines = linesOf(judgement, shot);
+    const limits = syncLimits(
+      rig,
+      shot,
+      lines.map(({ light }) => light.id),
+    );
+    return lines.map((one) => {
+      const run = shot.runs.get(one.light.id)!;
+      const frame = framePreview(shot, run);
+      const limit = limits.get(one.light.id);
+      const { segments, barX } = stripLayout(one, evenly(320, one.stations.length), 0);
+      const check = firstCheck(rig, one.light, shot.body.id, { result: 'dark', wrong: null });
+      return line(lineSentence(one, names), [
+        chainText(causeChain(shot, one.light.id), names),
+        frame && framePreviewText(frame),
+        limit && syncLimitText(limit),
+        firstCheckText(check, rig.placed.get(check.unit)!, names),
+        segments.map(({ x1, x2, kind }) => `${round(x1)}-${round(x2)} ${kind}`).join(' '),
+        round(barX),
+      ]);
+    });
+  });
+}
+
 /** The channels and letters of an event with these looks. */
 export function eventLines({ kit: plain, looks, onAir = [] }: Told): string[] {
   const kit = indexKit(plain);
@@ -148,7 +182,7 @@ const itemsOf = (kit: KitIndex, kind: KitItem['profile']['kind']): KitItem[] =>
     .filter(({ profile }) => profile.kind === kind);
 
 /** Which body fires which flash, by what, and what would help. */
-export function fitLines(plain: Kit, offCamera: boolean): string[] {
+export function fitLines(plain: Kit, where: 'off the camera' | 'anywhere'): string[] {
   const kit = indexKit(plain);
   const names = namesOf(plain);
   const choice: FitChoice = {
@@ -156,7 +190,7 @@ export function fitLines(plain: Kit, offCamera: boolean): string[] {
     flashes: itemsOf(kit, 'flash'),
     triggers: itemsOf(kit, 'trigger'),
     families: kit.families,
-    offCamera,
+    offCamera: where === 'off the camera',
   };
   return fitMatrix(choice).flatMap(({ body, flash, best }) => {
     const [one, other] = [choice.bodies, choice.flashes].map((all, at) =>
