@@ -29,6 +29,21 @@ function write(): void {
   if (latest) void orNothing(set(KEY, latest, store()));
 }
 
+const read = (): Promise<PersistedClient | undefined> => orNothing(get<PersistedClient>(KEY, store()));
+
+/** What is kept, asked for before the page stands: taken once, since it is written anew later. */
+let ahead: ReturnType<typeof read> | null = null;
+
+export function readAhead(): void {
+  ahead = read();
+}
+
+function takeRead(): ReturnType<typeof read> {
+  const asked = ahead ?? read();
+  ahead = null;
+  return asked;
+}
+
 const BUSTER = `document ${DOCUMENT_VERSION}`;
 
 /** A list that came later is missing from a rig that was kept before. */
@@ -63,7 +78,7 @@ export const keptCache: Omit<PersistQueryClientOptions, 'queryClient'> = {
       latest = client;
       timer ??= setTimeout(write, EVERY_MS);
     },
-    restoreClient: async () => upToDate(await orNothing(get<PersistedClient>(KEY, store()))),
+    restoreClient: async () => upToDate(await takeRead()),
     removeClient: async () => {
       await orNothing(del(KEY, store()));
     },

@@ -6,7 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { ApiFailure } from './api';
 import { browserPorts } from './browserPorts';
-import { fetchRig } from './operationApi';
+import { fetchRig, rigAhead } from './operationApi';
 import { OperationQueue } from './operationQueue';
 import type { Ports } from './ports';
 import type { QueueState } from './queueState';
@@ -25,17 +25,18 @@ const RigContext = createContext<RigContextValue | null>(null);
 const EMPTY_KIT = indexKit({ families: [], profiles: [], units: [] });
 
 export function RigProvider({ children, ports }: { children: ReactNode; ports?: Ports }) {
-  const [queue] = useState(() => new OperationQueue(ports ?? browserPorts()));
+  const query = useQuery({
+    queryKey: ['rig'],
+    queryFn: fetchRig,
+    initialData: rigAhead,
+    retry: (count, error) => !(error instanceof ApiFailure) && count < 2,
+  });
+  const [queue] = useState(() => new OperationQueue(ports ?? browserPorts(), query.data ?? null));
   const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
   useEffect(() => {
     queue.start();
     return () => queue.close();
   }, [queue]);
-  const query = useQuery({
-    queryKey: ['rig'],
-    queryFn: fetchRig,
-    retry: (count, error) => !(error instanceof ApiFailure) && count < 2,
-  });
   useEffect(() => {
     if (query.data) queue.setBase(query.data);
   }, [query.data, queue]);

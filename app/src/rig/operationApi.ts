@@ -8,6 +8,7 @@ import {
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Failure } from '@ergon/core/record/exchange';
 import { call, Unreachable } from './api';
+import { arrivedAhead } from './askedAhead';
 import type { Asked, Sent } from './ports';
 
 /** Longer than this no answer is waited for: the same is sent again, and taken once. */
@@ -31,6 +32,12 @@ export async function fetchRig(): Promise<CrewRig> {
   const answer = await call<unknown>('GET', '/rig');
   if (isRig(answer)) return answer;
   throw new Unreachable('Something other than the server answers.');
+}
+
+/** The same where it came before anybody waited for it. */
+export function rigAhead(): CrewRig | undefined {
+  const body = arrivedAhead('/rig');
+  return isRig(body) ? body : undefined;
 }
 
 /** What was done before an operation, the newest first. @throws Unreachable where something else answers. */

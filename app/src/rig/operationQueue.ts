@@ -3,9 +3,9 @@
  * once, and as the member who did it. Nothing kept is ever let go of but by the server's word or the member's. Nothing
  * here knows React or a browser; the world comes in through the ports.
  */
-import { applyOperation, type Applied } from '@ergon/core/operation/applyOperation';
+import { applyOperation } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { type Edit, inverse, type Operation } from '@ergon/core/operation/edit';
+import { inverse, type Operation } from '@ergon/core/operation/edit';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { settingEdits } from '@ergon/core/operation/editsOf';
 import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operationExchange';
@@ -17,20 +17,17 @@ import { earlierKept } from './earlier';
 import type { Kept } from './kept';
 import { OperationIds } from './operationIds';
 import type { Ports, Present, TabMessage } from './ports';
-import type { QueueState } from './queueState';
+import type { Doing, QueueState } from './queueState';
 import { refusalText } from './refusalText';
-import { Replica } from './replica';
+import { Replica, withApplied } from './replica';
 import { UndoStack } from './undoStack';
 
-/** What is to be done, given the rig as it is shown and the id the operation will have. */
-export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
-
 export class OperationQueue {
-  private readonly replica = new Replica();
+  private readonly replica: Replica;
   private readonly ids: OperationIds;
   private readonly keeping: Keeping;
   private undos = new UndoStack();
-  private shown: CrewRig | null = null;
+  private shown: CrewRig | null;
   /** Whether `shown` must be made anew. */
   private stale = true;
   private closed = false;
@@ -46,7 +43,13 @@ export class OperationQueue {
   private readonly listeners = new Set<() => void>();
   private state: QueueState;
 
-  constructor(private readonly ports: Ports) {
+  /** @param known the rig, where it is known before anything is asked for. */
+  constructor(
+    private readonly ports: Ports,
+    known: CrewRig | null = null,
+  ) {
+    this.replica = new Replica(known);
+    this.shown = known;
     this.ids = new OperationIds(ports.now, ports.chance);
     this.keeping = new Keeping(ports.store, (words) => {
       this.trouble = words;
@@ -395,6 +398,3 @@ export class OperationQueue {
     };
   }
 }
-
-const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
-  taken.length === 0 ? rig : { ...rig, ...state };

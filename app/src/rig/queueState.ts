@@ -1,10 +1,13 @@
-/** What the queue tells the screens. */
+/** What the screens tell the queue, and it them. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { Operation } from '@ergon/core/operation/edit';
+import type { Edit, Operation } from '@ergon/core/operation/edit';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { Clash } from './clash';
 import type { Kept } from './kept';
 import type { Present } from './ports';
+
+/** What is to be done, given the rig as it is shown and the id the operation will have. */
+export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
 

@@ -1,17 +1,22 @@
 /** The crew's state as this device knows it to be on the server: brought forward by operations, in their order. */
-import { replay } from '@ergon/core/operation/applyOperation';
+import { type Applied, replay } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
+
+/** A rig with an operation done to it; the same where it did nothing. */
+export const withApplied = (rig: CrewRig, { state, taken }: Applied): CrewRig =>
+  taken.length === 0 ? rig : { ...rig, ...state };
 
 /** Operations remembered for the history while the server is away. */
 const MOST_RECENT = 400;
 
 export class Replica {
-  rig: CrewRig | null = null;
   /** What was learnt before what comes before it, by number. */
   private readonly ahead = new Map<number, TakenOperation>();
   /** The last operations learnt, the newest last. */
   recent: readonly TakenOperation[] = [];
+
+  constructor(public rig: CrewRig | null) {}
 
   /** Takes the server's word, unless operations have told as much already. @returns whether it was news. */
   set(rig: CrewRig): boolean {

@@ -11,16 +11,27 @@ import { useWide } from '../components/useWide';
 import { useShortcuts } from '../keys/useShortcuts';
 import { RigProvider, useRig } from '../rig/Rig';
 import { call } from '../rig/api';
-import { noteSignedIn } from '../rig/askedAhead';
+import { arrivedAhead, noteSignedIn } from '../rig/askedAhead';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+
+interface Session {
+  signedIn: boolean;
+}
+
+/** That nobody is signed in waits for what the device keeps: only then can be told what is to be shown. */
+function signedInAhead(): Session | undefined {
+  const session = arrivedAhead('/session') as Session | undefined;
+  return session?.signedIn === true ? session : undefined;
+}
 
 /** Everything behind sign-in: the crew's rig, the places, and what needs the member's word. */
 export function CrewShell({ children }: { children: ReactNode }) {
   const client = useQueryClient();
   const session = useQuery({
     queryKey: ['session'],
-    queryFn: () => call<{ signedIn: boolean }>('GET', '/session'),
+    queryFn: () => call<Session>('GET', '/session'),
+    initialData: signedInAhead,
     retry: 1,
   });
   const signedIn = session.data?.signedIn;
