@@ -2,8 +2,9 @@
 import { logging, removing } from '@ergon/core/operation/editsOf';
 import type { OperationAnswer } from '@ergon/core/operation/operationExchange';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
+import { OperationQueue } from '../src/rig/operationQueue';
 import type { Sent } from '../src/rig/ports';
-import { Browser, Device, FakeServer, settled } from './fakeServer';
+import { Browser, Device, FakeServer, quietPorts, settled } from './fakeServer';
 import { away, channel, Phone, set, shown } from './phone';
 import { demoRig } from './rigFixture';
 
@@ -22,6 +23,23 @@ test('what is done shows at once, is kept on the device, and is let go of when t
   expect(phone.queue.snapshot().saveState).toBe('saved');
   expect(phone.device.kept.size).toBe(0);
   expect(channel(shown(phone.queue))).toBe(11);
+});
+
+test('a rig that is known from the start is shown before anything is read, and what waits on the device joins it', async () => {
+  const device = new Device();
+  const before = new Phone(undefined, device);
+  before.way = away;
+  await settled();
+  set(before.queue, 'light-6', 'channel', 12);
+  await settled();
+  const queue = new OperationQueue(quietPorts(demoRig(), { store: device, send: away }), demoRig());
+  expect(channel(queue.snapshot().rig!)).toBe(channel(demoRig()));
+  queue.start();
+  set(queue, 'light-6', 'group', 'B');
+  await settled();
+  queue.setBase(demoRig());
+  const { rig, waits } = queue.snapshot();
+  expect([channel(rig!), waits.map(({ edits }) => edits[0]!.to)]).toEqual([12, [12, 'B']]);
 });
 
 test('edits that waited for three hours and a reload are sent once, in the order they were made', async () => {

@@ -15,18 +15,22 @@ function onKey(event: KeyboardEvent): void {
   asked.current[does]!(event);
 }
 
-/** Does these deeds while the screen is shown; keys nobody on screen has a deed for keep their own meaning. */
-export function useShortcuts(deeds: Deeds): void {
+/**
+ * Does these deeds while the screen is shown; keys nobody on screen has a deed for keep their own meaning.
+ * @param under what a screen does of its own goes before these, whichever of them came last.
+ */
+export function useShortcuts(deeds: Deeds, under = false): void {
   const latest = useRef(deeds);
   useEffect(() => {
     latest.current = deeds;
   });
   useEffect(() => {
     if (askers.length === 0) window.addEventListener('keydown', onKey);
-    askers.push(latest);
+    if (under) askers.unshift(latest);
+    else askers.push(latest);
     return () => {
       askers.splice(askers.indexOf(latest), 1);
       if (askers.length === 0) window.removeEventListener('keydown', onKey);
     };
-  }, []);
+  }, [under]);
 }

@@ -54,7 +54,7 @@ function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
   const { rig, signedOut, failed, refresh, queue } = useRig();
-  useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() });
+  useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() }, true);
   if (!rig && signedOut) return <Redirect href="/sign-in" />;
   if (!rig)
     return failed ? (
