@@ -206,6 +206,8 @@ test('the quick matrix gives what simulating every way of every pair gives, over
         ...waysBetween(all, body, flash).map((way) => scoreOf(tryWay(families, body, flash, way))),
       );
       expect(cell.best ? scoreOf(cell.best) : -1).toBe(naive);
+      // By its own units, not by those of a twin that was tried before.
+      if (cell.best) expect(waysBetween(all, body, flash)).toContainEqual(cell.best.way);
       pairs++;
       if (cell.best?.carries.fires.holds === true) working++;
     }

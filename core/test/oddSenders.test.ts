@@ -49,6 +49,14 @@ describe('a sender in the hand', () => {
     expect(said(asleep(20), 'remote')).toBe('wrong-power');
   });
 
+  test('two that both let a group meter need no power recorded for it', () => {
+    const metering = { groups: groups('B', { mode: 'ttl', power: null }) };
+    const spoil = both(PASSIVE, controller('a', -3, metering), controller('b', -3, metering));
+    expect([said(spoil, 'metered'), missing(spoil, 'metered')]).toEqual(['in-sync', []]);
+    const open = both(spoil, set('b', { groups: groups('B', { mode: 'manual', power: null }) }));
+    expect([said(open, 'metered'), missing(open, 'metered')]).toEqual(['unknown', ['b.groups.B.power']]);
+  });
+
   test('no shutter fires it, and it is no sender of any body', () => {
     expect(codes(set('sender', { mount: 'hand' }), 'remote')).toEqual(['sender.no-link']);
   });

@@ -52,6 +52,14 @@ test('pops that each leave a part of the frame dark light all of it together', (
   expect(lossOf(2)).toMatchObject({ share: 1, darkEdge: null });
 });
 
+test('pops that leave a part of the frame dark leave it at the edge that none of them reaches', () => {
+  // The second pop comes 20 ms later, into a closed shutter: what the first one does not reach stays dark.
+  const light = flash({ power: {} }, { mode: 'multi', multiPops: 2, multiHz: 50 });
+  const lossAt = (atUs: number) => frameLossOf(4000, 3000, { light, delivery: null, atUs, train: false, tail: false })!;
+  expect(lossAt(1000)).toMatchObject({ share: 0.25, darkEdge: 'upper' });
+  expect(lossAt(6000)).toMatchObject({ share: 0.25, darkEdge: 'lower' });
+});
+
 test('a pulse whose model has no lowest power recorded is as long at any power', () => {
   const profile = (floor: number | null): Partial<FlashProfile> => ({
     power: { floor, step: 1, scale: 'fraction' },
