@@ -2,6 +2,7 @@
  * What is said of random rigs of every kind and of the demo, as it was read last. It does not say that this is right: laws and
  * cases do. It says that it has changed, and where: `npx jest told -u`, and read the difference as an assistant would.
  */
+import { ARCHETYPES } from '../src/describe/archetypes';
 import { buildRig, indexKit } from '../src/rig/rig';
 import type { Wish } from '../src/propose/wish';
 import { judge } from '../src/verdict/judge';
@@ -16,8 +17,10 @@ import {
   findingLines,
   fitLines,
   lineTexts,
+  orderLines,
   proposalLines,
   shotLines,
+  sortLines,
   type Told,
   workLines,
 } from './toldOf';
@@ -45,7 +48,7 @@ function rigsOfEveryKind(): [number, RandomRig][] {
 function lookLines({ kit, onAir = [] }: Told, look: Told['looks'][number]): string {
   const judgement = judge(buildRig(indexKit(kit), look, onAir));
   const names = namesOf(kit, onAir);
-  return [shotLines, lineTexts, findingLines, workLines, cardTexts]
+  return [shotLines, lineTexts, findingLines, workLines, cardTexts, orderLines]
     .flatMap((linesOf) => linesOf(judgement, names))
     .join('\n');
 }
@@ -105,4 +108,8 @@ test('the demo: its events and its kit', () => {
 
 test.each(WISHES)('the demo: %s', (_, wish) => {
   expect(`\n${proposalLines(demo, wish).join('\n')}\n`).toMatchSnapshot();
+});
+
+test.each(ARCHETYPES.map((sort) => [sort.id, sort] as const))('gear: %s', (_, sort) => {
+  expect(`\n${sortLines(sort, indexKit(demo)).join('\n')}\n`).toMatchSnapshot();
 });

@@ -10,7 +10,13 @@ import { groupChanges, groupTable } from '../src/groups/groupChanges';
 import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { leastWork } from '../src/mend/leastWork';
 import { needFor } from '../src/mend/need';
+import type { Archetype } from '../src/describe/archetypes';
+import { abilityLines } from '../src/describe/profileAbilities';
+import { allQuestions, guidedQuestions, withAnswer } from '../src/describe/profileQuestions';
 import { propose } from '../src/propose/propose';
+import { openPairs, testOrder } from '../src/prove/testOrder';
+import { proofsOf } from '../src/verdict/proof';
+import { orderSentence, pressedBy, pressName } from '../src/words/proveWording';
 import { causeChain } from '../src/shot/causeChain';
 import { framePreview, syncLimits } from '../src/shot/framePreview';
 import { evenly, stripLayout } from '../src/verdict/lineStrip';
@@ -150,6 +156,37 @@ export function lineTexts(judgement: Judgement, names: Names): string[] {
       ]);
     });
   });
+}
+
+export function orderLines(judgement: Judgement, names: Names): string[] {
+  const { rig } = judgement;
+  const { presses, exact } = testOrder(openPairs(rig, proofsOf(judgement, [])));
+  const pressed = presses.map(
+    (press) => `${pressName(press)} ${pressedBy(press, names)} proves ${press.proves.join(' ')}`,
+  );
+  return [line(orderSentence({ presses, exact }), pressed)];
+}
+
+/** A sort of gear: what it begins with, what is asked of it with every first answer given, and what it is then said to do. */
+export function sortLines({ id, base }: Archetype, { families }: KitIndex): string[] {
+  const context = { families, systems: ['k', 'v'], sockets: ['pc', 'jack'], archetype: id };
+  let profile = base(id);
+  const asked: string[] = [];
+  const next = () =>
+    allQuestions(profile, context).find((question) => !asked.some((text) => text.startsWith(`${question.id}: `)));
+  for (let question = next(); question; question = next()) {
+    const options = question.options?.(profile, context).map(({ value }) => value) ?? [];
+    const isGuided = guidedQuestions(profile, context).includes(question);
+    asked.push(`${question.id}: ${question.text} ${options.join(' ')}${isGuided ? ' (at first)' : ''}`);
+    const [first] = options;
+    const answer = question.kind === 'many' ? options.map(String) : (first ?? (question.kind === 'number' ? 1 : 'x'));
+    profile = withAnswer(profile, question, answer, context);
+  }
+  return [
+    line(id, [JSON.stringify(base(id)), ...asked]),
+    JSON.stringify(profile),
+    JSON.stringify(abilityLines(profile, families)),
+  ];
 }
 
 /** The channels and letters of an event with these looks. */
