@@ -11,6 +11,7 @@ import { withRigChanges } from '../src/rig/rigChanges';
 import { judgeBase, type Spoil } from './baseRig';
 import { control, RIVAL } from './gearCases';
 import { forEachRig, judged, RUNS } from './lawHarness';
+import { TAIL } from './lookCases';
 
 const triedFor = (spoil: Spoil, code: Code, light: string): string[][] => {
   const judgement = judgeBase(spoil);
@@ -53,6 +54,11 @@ test('a shutter that closes no contact, or of which nobody knows whether it does
   ];
   const spoil: Spoil = { profiles: { 'body-2': { shutters } }, settings: { 'body-2': { shutterType: 'electronic' } } };
   expect(triedFor(spoil, 'body.silent-shutter', 'top')).toEqual([['body-2.shutterType "mechanical"']]);
+});
+
+test('a tail is tried from the first moment on, and from half as late', () => {
+  const tried = triedFor(TAIL(2500, 8000), 'frame.tail-gradient', 'remote');
+  expect(tried).toEqual(expect.arrayContaining([['remote.tailDelayUs 0'], ['remote.tailDelayUs 1250']]));
 });
 
 test('a flash without an eye is not made one', () => {

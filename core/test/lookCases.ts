@@ -64,7 +64,7 @@ const full = { settings: { remote: { power: 0 }, sender: { groups: groups('A', {
 const slow = (fullUs: number): Spoil => ({
   profiles: { remote: { duration: { measure: 't.1', fullUs, floorUs: 100 } } },
 });
-const TAIL = (tailDelayUs: number, fullUs: number): Spoil =>
+export const TAIL = (tailDelayUs: number, fullUs: number): Spoil =>
   both(full, slow(fullUs), set('body-1', { shutter: '1/1000' }), {
     settings: { remote: { power: 0, tailDelayUs } },
   });

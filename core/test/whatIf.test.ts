@@ -35,6 +35,14 @@ test('a mend is seen as one; a light switched off for good is no failure', () =>
   expect(gone.mends.find((one) => one.light === 'remote')!.after).toBeNull();
 });
 
+test('a light that is no longer wanted in a shot is not broken there', () => {
+  const { breaks } = whatIf(judgeBase(), [
+    { unit: 'remote', setting: 'firesFor', from: ['body-1'], to: ['body-2'] },
+    { unit: 'remote', setting: 'on', from: true, to: false },
+  ]);
+  expect(breaks.filter(({ light }) => light === 'remote').map(({ shot }) => shot)).toEqual(['body-2']);
+});
+
 test('a plan is told stop by stop, the camera first', () => {
   const spoil: Spoil = {
     settings: {
