@@ -316,6 +316,20 @@ describe('what is wanted stays', () => {
     expect(asMaster(set('top', { lamp: true }))).toMatchObject({ keeps: true, lost: [] });
   });
 
+  test('a light that is said to fire for one body is not put on the shoe of another', () => {
+    // It stands on the first body's shoe and answers by its eye for the second.
+    const spoil = set('eye', { mount: 'body-1', firesFor: ['body-2'], sees: [] });
+    const { rig } = judgeBase(spoil);
+    const lostBy = (...changes: Change[]) => lostWish(rig, withRigChanges(rig, changes));
+    const onShoe: Change = { unit: 'eye', setting: 'link', from: 'eye', to: 'shoe' };
+    expect(lostBy(onShoe)).toEqual(['eye']);
+    expect(lostBy({ unit: 'eye', setting: 'mount', from: 'body-1', to: 'body-2' }, onShoe)).toEqual([]);
+    // To say so is another wish.
+    expect(lostBy(onShoe, { unit: 'eye', setting: 'firesFor', from: ['body-2'], to: ['body-1'] })).toEqual([]);
+    const work = leastWork(rig);
+    expect(told(work.changes)).not.toContain('eye.link "shoe"');
+  });
+
   test('a flash on a cable may answer an eye instead: to name its body is to want nothing else', () => {
     const spoil: Spoil = { profiles: { wired: { triggerVoltage: 250 }, 'body-1': { toleratesV: 24 } } };
     const [fix] = fixesOf(spoil, 'foot.voltage', 'wired');

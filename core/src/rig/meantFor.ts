@@ -1,5 +1,6 @@
 /** For which bodies' shots a light is meant. docs/model.md, Meant for. */
 import { either, same, type Tri } from '../measure/tri.ts';
+import { isSameValue } from '../record/change.ts';
 import { isByAir } from '../record/settings.ts';
 import { type FieldRef, fieldRef } from './check.ts';
 import {
@@ -48,8 +49,8 @@ export function meantFor(rig: Rig, light: Light, body: Body): Meant {
 }
 
 /**
- * Whether every light is still one, and still fires for all the bodies its link served before, or says for which it does: a
- * sender switched off, or a flash that only commands, is no way to have fewer lights to care for.
+ * Whether every light is still one, and still fires for all the bodies it was said to fire for or its link served before: a
+ * sender switched off, a flash that only commands, or one on another body's shoe, is no way to have fewer lights to care for.
  * @param reached the lights a change can reach, where that is known.
  */
 export const keepsWish = (before: Rig, after: Rig, reached?: ReadonlySet<string>): boolean =>
@@ -65,12 +66,15 @@ function lostAmong(before: Rig, after: Rig, lights: readonly Light[] = before.li
 }
 
 function hasLostWish(before: Rig, after: Rig, light: Light): boolean {
-  const { link, firesFor } = light.settings;
+  const { link, firesFor = null } = light.settings;
   const now = after.placed.get(light.id);
-  const isOpen = firesFor == null && link != null && (isByAir(light.settings) || link === 'eye');
-  if (!isOpen || !now || !isFlash(now) || now.settings.firesFor != null || before.strangers.has(light.id)) return false;
+  const couldServe = link != null && (isByAir(light.settings) || link === 'eye');
+  if (!couldServe || !now || !isFlash(now) || before.strangers.has(light.id)) return false;
+  // To say something else of it is another wish, and not one that is lost on the way.
+  if (!isSameValue(firesFor, now.settings.firesFor ?? null)) return false;
   return before.bodies.some((body) => {
-    if (body.settings.stranger === true || reaches(before, light, body).holds !== true) return false;
+    const served = firesFor === null ? reaches(before, light, body).holds : firesFor.includes(body.id);
+    if (body.settings.stranger === true || served !== true) return false;
     const there = after.bodies.find(({ id }) => id === body.id);
     return there !== undefined && meantFor(after, now, there).holds === false;
   });
