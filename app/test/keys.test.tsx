@@ -13,7 +13,7 @@ import { CrewShell } from '../src/screens/CrewShell';
 import { Lines } from '../src/screens/Lines';
 import { firstTrouble, moved } from '../src/screens/selected';
 import { ThemeProvider } from '../src/theme/Theme';
-import { FakeServer } from './fakeServer';
+import { Device, FakeServer } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
@@ -169,6 +169,18 @@ test('what waits is counted beside the undo', async () => {
   const status = await screen.findByRole('status', { name: 'Save state' });
   await act(async () => submit());
   await waitFor(() => expect(status).toHaveTextContent('1 waiting'));
+});
+
+test('nothing is said of saving until it is known what the device holds', async () => {
+  let tell: () => void = () => undefined;
+  const device = new Device();
+  const { load } = device;
+  device.load = () => new Promise((resolve) => (tell = () => void load().then(resolve)));
+  showInRig(<SaveBar />, { store: device });
+  const status = await screen.findByRole('status', { name: 'Save state' });
+  expect(status).toHaveTextContent(/^$/);
+  await act(async () => tell());
+  await waitFor(() => expect(status).toHaveTextContent('saved'));
 });
 
 describe('the arrows', () => {

@@ -13,7 +13,9 @@ export function SaveBar() {
   const undecided = clashes.length + parked.length;
   const { undo, redo, undoLabel, redoLabel } = useEditing();
   const saved = undecided === 0 ? 'saved' : `${undecided} to decide`;
-  const words = { saved, saving: 'saving', waiting: `${waits.length} waiting` }[saveState];
+  // Until it is known what the device holds, nothing is said.
+  const saving = waits.length === 0 ? '' : 'saving';
+  const words = { saved, saving, waiting: `${waits.length} waiting` }[saveState];
   return (
     <View style={styles.bar}>
       <View role="status" aria-label="Save state">
