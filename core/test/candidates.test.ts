@@ -56,6 +56,18 @@ test('a shutter that closes no contact, or of which nobody knows whether it does
   expect(triedFor(spoil, 'body.silent-shutter', 'top')).toEqual([['body-2.shutterType "mechanical"']]);
 });
 
+test('what a light hangs on is carried to no other body; a light said to fire for another is not given its wire', () => {
+  const valuesOf = (spoil: Spoil, unit: string, setting: string) =>
+    choicesOf(judgeBase(spoil).rig, [], () => true).find((one) => one.unit === unit && one.setting === setting)?.values;
+  const stacked: Spoil = { settings: { top: { mount: 'sender' } } };
+  expect(valuesOf({}, 'sender', 'mount')).toContain('body-2');
+  expect(valuesOf(stacked, 'sender', 'mount')).toBeUndefined();
+  const onShoe = (firesFor: string[] | null): Spoil => ({ settings: { eye: { mount: 'body-1', firesFor } } });
+  expect(valuesOf(onShoe(['body-1']), 'eye', 'link')).toContain('shoe');
+  expect(valuesOf(onShoe(null), 'eye', 'link')).toContain('shoe');
+  expect(valuesOf(onShoe(['body-2']), 'eye', 'link') ?? []).not.toContain('shoe');
+});
+
 test('a tail is tried from the first moment on, and from half as late', () => {
   const tried = triedFor(TAIL(2500, 8000), 'frame.tail-gradient', 'remote');
   expect(tried).toEqual(expect.arrayContaining([['remote.tailDelayUs 0'], ['remote.tailDelayUs 1250']]));

@@ -4,12 +4,15 @@
  */
 import { type Change, isSameValue, isWish, settingKey } from '../record/change.ts';
 import { type FlashProfile, radiosOf } from '../record/profile.ts';
-import { groupPath, pairPath, readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
+import { groupPath, pairPath, readSetting, type SettingPath } from '../record/settings.ts';
+import type { Settings, SettingValue } from '../record/settings.ts';
+import type { Link } from '../record/settingTerms.ts';
 import { canBeSet } from '../rig/canBeSet.ts';
 import { clearChannels } from '../rig/emitters.ts';
 import { isMeantFor } from '../rig/meantFor.ts';
 import { channelRangeOf, freeId, idRange, ownLetters } from '../rig/net.ts';
-import { type Body, isBody, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
+import { isWired } from '../path/lampStation.ts';
+import { type Body, bodyUnder, isBody, isFlash, type Light, type Placed, type Rig, sitsOn } from '../rig/rig.ts';
 import { idleReceivers } from './gearMends.ts';
 
 export interface Choice {
@@ -90,13 +93,15 @@ const ofBody = (rig: Rig, body: Body): Values => [
     : []),
 ];
 
-function ofFlash(rig: Rig, { id, profile, settings }: Light): Values {
+function ofFlash(rig: Rig, light: Light): Values {
+  const { id, profile, settings } = light;
   const eyes = profile.eyes ?? [];
   // An eye answers every guest's flash too: a light is made one only where a mend suggests it.
   const isEye = settings.link === 'eye';
   const radio = radiosOf(profile).flatMap(({ roles }) => roles);
   // Where a light stands is wanted: it is not carried to a camera to have it fire.
   const hangs = settings.mount != null;
+  const wires = hangs && servesByWire(rig, light) ? wiresOf(settings) : [];
   return [
     // Nobody switches a light off to have it fire.
     ['on', [true]],
@@ -108,15 +113,7 @@ function ofFlash(rig: Rig, { id, profile, settings }: Light): Values {
         ...(isEye ? (['eye'] as const) : []),
       ],
     ],
-    [
-      'link',
-      [
-        ...(hangs ? (['shoe'] as const) : []),
-        ...(hangs && settings.plugs != null ? (['cable'] as const) : []),
-        ...(hangs && settings.cord != null ? (['cord'] as const) : []),
-        ...mediaOf(rig, profile),
-      ],
-    ],
+    ['link', [...wires, ...mediaOf(rig, profile)]],
     ['receiver', [null, ...idleReceivers(rig).map((receiver) => receiver.id)]],
     ['eye', eyes],
     ['sees', isEye ? viewsOf(rig, id, settings.sees ?? []) : []],
@@ -131,6 +128,16 @@ function ofFlash(rig: Rig, { id, profile, settings }: Light): Values {
     ...ofStanding(settings),
   ];
 }
+
+const wiresOf = ({ plugs, cord }: Settings): Link[] => [
+  'shoe',
+  ...(plugs != null ? (['cable'] as const) : []),
+  ...(cord != null ? (['cord'] as const) : []),
+];
+
+/** A wire serves one body: nobody is given it who is said to fire for another. */
+const servesByWire = (rig: Rig, light: Light): boolean =>
+  light.settings.firesFor?.every((id) => id === bodyUnder(rig.placed, light)?.id) ?? true;
 
 /** Nearer, in sight and turned to it: what is noted against it, in general and to one other unit. */
 function ofStanding(settings: Light['settings']): Values {
@@ -170,13 +177,14 @@ const mediaOf = (rig: Rig, profile: FlashProfile) =>
     roles.includes('remote') ? (rig.families.get(family)?.medium ?? []) : [],
   );
 
-function ofTrigger(rig: Rig, { profile }: Placed): Values {
+function ofTrigger(rig: Rig, { id, profile }: Placed): Values {
   const roles = radiosOf(profile).flatMap((radio) => radio.roles);
   const speaks = roles.includes('master');
   return [
     ['on', speaks ? SWITCH : [true]],
     ['role', speaks ? ['off', ...roles] : roles],
-    ...(speaks
+    // What a light hangs on stays where it is: the light would serve another body.
+    ...(speaks && !rig.lights.some((light) => isWired(light) && sitsOn(rig.placed, light, id))
       ? ([['mount', rig.bodies.filter((body) => !rig.strangers.has(body.id)).map((body) => body.id)]] as const)
       : []),
     ['selector', ['flash']],

@@ -68,12 +68,18 @@ function lostAmong(before: Rig, after: Rig, lights: readonly Light[] = before.li
 function hasLostWish(before: Rig, after: Rig, light: Light): boolean {
   const { link, firesFor = null } = light.settings;
   const now = after.placed.get(light.id);
-  const couldServe = link != null && (isByAir(light.settings) || link === 'eye');
-  if (!couldServe || !now || !isFlash(now) || before.strangers.has(light.id)) return false;
+  const isFree = isByAir(light.settings) || link === 'eye';
+  if (link == null || !now || !isFlash(now) || before.strangers.has(light.id)) return false;
   // To say something else of it is another wish, and not one that is lost on the way.
   if (!isSameValue(firesFor, now.settings.firesFor ?? null)) return false;
   return before.bodies.some((body) => {
-    const served = firesFor === null ? reaches(before, light, body).holds : firesFor.includes(body.id);
+    // A wire serves the body it leads to, whatever is said; and nobody carries the light, or what it hangs on, to another.
+    const wired = () => meantFor(before, light, body).holds;
+    const served = !isFree
+      ? wired()
+      : firesFor === null
+        ? reaches(before, light, body).holds
+        : firesFor.includes(body.id);
     if (body.settings.stranger === true || served !== true) return false;
     const there = after.bodies.find(({ id }) => id === body.id);
     return there !== undefined && meantFor(after, now, there).holds === false;

@@ -163,6 +163,17 @@ export function bodyUnder(placed: ReadonlyMap<string, Placed>, item: Placed): Bo
   return null;
 }
 
+/** Whether a unit sits on another, over any number of storeys. */
+export function sitsOn(placed: ReadonlyMap<string, Placed>, item: Placed, id: string): boolean {
+  const seen = new Set<string>();
+  for (let at: Placed | undefined = item; at?.settings.mount != null && !seen.has(at.id);) {
+    if (at.settings.mount === id) return true;
+    seen.add(at.id);
+    at = placed.get(at.settings.mount);
+  }
+  return false;
+}
+
 /** Where nobody recorded on what a stack sits: the part at its lower end, whose mount is missing. */
 export function looseEnd(placed: ReadonlyMap<string, Placed>, item: Placed): Placed {
   const seen = new Set<string>();
