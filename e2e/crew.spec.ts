@@ -64,7 +64,7 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
   await goTo(page, '/lines/first-dance', 'First dance');
   await openStation(page, 'Light 6', 'lamp');
   await page.getByRole('button', { name: 'power of Light 6: less' }).click();
-  await expect(page.getByRole('group', { name: /^Light 6,.*stops off/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: /^Light 6,.*stops? off/ })).toBeVisible();
   await expectSaved(page);
   await page.getByRole('link', { name: 'Tonight' }).click();
   await expect(page.getByText('Long shed · 1 failing · 8 proven')).toBeVisible();
