@@ -44,6 +44,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     gap: space.small,
     minHeight: TOUCH + space.small,
+    paddingRight: space.small,
     borderTopWidth: 1,
   },
   mark: { width: 24, alignItems: 'center' },

@@ -1,6 +1,6 @@
 /** Fixes: setting changes the simulator has proven to remove a finding without blocking anything else. */
 import { type Change, isNoChange, mergeChanges } from '../record/change.ts';
-import { likenessOf } from '../rig/likeness.ts';
+import { byLikeness } from '../rig/likeness.ts';
 import { keepsWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
@@ -99,15 +99,12 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
 
 /** What blocks most lights; of equals, what is set so: never what is named so. */
 function firstBlocking(rig: Rig, findings: readonly Finding[]): Finding | undefined {
-  const likeness = ({ subject }: Finding) => likenessOf(rig.placed.get(subject)!);
+  const subjectOf = ({ subject }: Finding) => rig.placed.get(subject)!;
+  const byCode = (a: Finding, b: Finding) => (a.code < b.code ? -1 : a.code > b.code ? 1 : 0);
   return findings
     .filter(({ severity }) => severity === 'B')
-    .sort(
-      (a, b) => b.units.length - a.units.length || compareText(a.code, b.code) || compareText(likeness(a), likeness(b)),
-    )[0];
+    .sort((a, b) => b.units.length - a.units.length || byCode(a, b) || byLikeness(subjectOf(a), subjectOf(b)))[0];
 }
-
-const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 const ids = new WeakMap<Judgement, ReadonlySet<string>>();
 

@@ -68,19 +68,14 @@ function lostAmong(before: Rig, after: Rig, lights: readonly Light[] = before.li
 function hasLostWish(before: Rig, after: Rig, light: Light): boolean {
   const { link, firesFor = null } = light.settings;
   const now = after.placed.get(light.id);
-  const isFree = isByAir(light.settings) || link === 'eye';
+  const isOpen = firesFor === null && (isByAir(light.settings) || link === 'eye');
   if (link == null || !now || !isFlash(now) || before.strangers.has(light.id)) return false;
   // To say something else of it is another wish, and not one that is lost on the way.
   if (!isSameValue(firesFor, now.settings.firesFor ?? null)) return false;
   return before.bodies.some((body) => {
-    // A wire serves the body it leads to, whatever is said; and nobody carries the light, or what it hangs on, to another.
-    const wired = () => meantFor(before, light, body).holds;
-    const served = !isFree
-      ? wired()
-      : firesFor === null
-        ? reaches(before, light, body).holds
-        : firesFor.includes(body.id);
-    if (body.settings.stranger === true || served !== true) return false;
+    // One of which nothing is said, and that nothing serves, is meant for every body: that much may be lost.
+    const served = isOpen ? reaches(before, light, body) : meantFor(before, light, body);
+    if (body.settings.stranger === true || served.holds !== true) return false;
     const there = after.bodies.find(({ id }) => id === body.id);
     return there !== undefined && meantFor(after, now, there).holds === false;
   });

@@ -13,7 +13,7 @@ import { simulate } from './simulate.ts';
 export interface FramePreview {
   /** Stops each row gets below a row that takes the whole pulse; -Infinity where nothing comes. Row 0 opens first. */
   rows: readonly number[];
-  /** Share of the rows that get nearly nothing, 0 to 1. */
+  /** Share of the frame that gets nearly nothing, 0 to 1. */
   dark: number;
   /** The worst lit row that is not dark, in stops below the best: the gradient across the frame. */
   gradient: number;
@@ -28,9 +28,11 @@ export function framePreview(shot: Shot, run: LightRun): FramePreview | null {
   const power = run.delivery?.power ?? null;
   const decayUs = power === null ? null : pulseDecayUs(run.light, power);
   const { rows, best, dark, gradient } = run.train ? WHOLE : rowLight(tauUs, openUs, timesOf(run), decayUs);
+  const loss = frameLossOf(tauUs, openUs, run);
   return {
     rows: rows.map((stops) => (best === -Infinity ? -Infinity : stops - best)),
-    dark,
+    // As the verdict has it: rows are coarser.
+    dark: loss === null ? dark : 1 - loss.share,
     gradient,
     pulse: decayUs === null ? 'instant' : 'recorded',
   };
