@@ -9,11 +9,8 @@ import { fixesFor } from '@ergon/core/mend/fixes';
 import { leastWork } from '@ergon/core/mend/leastWork';
 import { propose } from '@ergon/core/propose/propose';
 import { type Change, mergeChanges } from '@ergon/core/record/change';
-import { parseDocument } from '@ergon/core/record/kitDocument';
-import type { Look } from '@ergon/core/record/look';
 import type { Profile } from '@ergon/core/record/profile';
-import type { Settings } from '@ergon/core/record/settings';
-import { buildRig, indexKit, type Kit, type KitIndex, type KitItem, type Rig } from '@ergon/core/rig/rig';
+import { buildRig, indexKit, type KitItem, type Rig } from '@ergon/core/rig/rig';
 import { withRigChanges } from '@ergon/core/rig/rigChanges';
 import { simulate } from '@ergon/core/shot/simulate';
 import { judge, shotsOf } from '@ergon/core/verdict/judge';
@@ -22,6 +19,8 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { gzipSync } from 'node:zlib';
+import { benchBefore } from './benchBefore.ts';
+import { type BenchRig, coreAt, rigOf as benchRig, sixtyOver } from './benchRigs.ts';
 import { benchSetUp } from './benchSetUp.ts';
 import { time } from './benchTime.ts';
 
@@ -33,29 +32,9 @@ const SIZES = [10, 60, 600] as const;
 const FRAME_MS = 1000 / 60;
 const FIRST_SCREEN_AIM_KB = 350;
 
-const parsed = parseDocument(JSON.parse(readFileSync('demo/ropewalk.json', 'utf8')));
-if (!parsed.ok) throw new Error('the demo is not sound');
-const demo = parsed.document;
-
-/** The demo's first dance with its lights repeated, each tenth of them with the demo's own faults. */
-function rigOf(lights: number): { kit: KitIndex; look: Look } {
-  const source = demo.looks.find((look) => look.id === 'first-dance')!;
-  const units: Record<string, Settings> = {};
-  const kit: Kit = { families: demo.families, profiles: demo.profiles, units: [...demo.units] };
-  for (const id of ['body-1', 'body-2', 'sender-1', 'sender-2', 'call-1', 'light-7']) units[id] = source.units[id]!;
-  const wired = Object.keys(units).length - 5;
-  const made: { id: string; profile: string; label: string }[] = [];
-  for (let i = wired; i < lights; i++) {
-    const model = i % 5 === 0 ? 'light-8' : i % 10 === 3 ? 'light-6' : 'light-1';
-    const id = `made-${i}`;
-    made.push({ id, profile: demo.units.find((unit) => unit.id === model)!.profile, label: id });
-    units[id] =
-      model === 'light-8'
-        ? { ...source.units['light-8']!, sees: [i > 5 ? `made-${i - 4}` : 'light-7'] }
-        : source.units[model]!;
-  }
-  return { kit: indexKit({ ...kit, units: [...kit.units, ...made] }), look: { ...source, units } };
-}
+const core = await coreAt('.');
+const { demo } = core;
+const rigOf = (lights: number): BenchRig => benchRig(core, lights);
 
 interface Row {
   lights: number;
@@ -95,6 +74,7 @@ console.log(
 );
 
 shotsOfSixty(1, 2, 6);
+if (process.env.ERGON_BEFORE) benchBefore(core, await coreAt(process.env.ERGON_BEFORE));
 leastWorkOf(9, 20, 60);
 await fitThirtyByThirty();
 proposalsFor(3, 6, 12);
@@ -114,21 +94,12 @@ function thirtyOfEach(): FitChoice {
   return { bodies: of('body'), flashes: of('flash'), triggers: of('trigger'), families, offCamera: true };
 }
 
-/** A look of sixty lights over so many shots: up to three bodies, each held level and upright. */
 function shotsOfSixty(...counts: readonly number[]): void {
-  const { kit, look } = rigOf(60);
-  const units = { ...look.units };
-  const third = { id: 'body-3', profile: demo.units.find((unit) => unit.id === 'body-2')!.profile, label: 'body-3' };
-  const all = { ...kit, units: new Map([...kit.units, [third.id, third]]) };
   let first: number | null = null;
   for (const shots of counts) {
-    const bodies = ['body-1', 'body-2', 'body-3'].slice(0, Math.ceil(shots / 2));
-    const attitudes: Settings['attitudes'] = shots === 1 ? ['level'] : ['level', 'upright'];
-    const held = bodies.map((id) => [id, { ...look.units[id === 'body-3' ? 'body-2' : id]!, attitudes }] as const);
-    const others = Object.entries(units).filter(([id]) => !id.startsWith('body-'));
-    const tried: Look = { ...look, units: Object.fromEntries([...others, ...held]) };
-    const rig = buildRig(all, tried);
-    const took = time(() => judge(buildRig(all, tried)));
+    const { kit, look } = sixtyOver(core, shots);
+    const rig = buildRig(kit, look);
+    const took = time(() => judge(buildRig(kit, look)));
     const naive = time(() => judgeOneByOne(rig));
     first ??= took;
     console.log(
