@@ -145,10 +145,13 @@ test('what to get where no setting helps', () => {
 });
 
 test('costs in words', () => {
-  const fix = { changes: [], seconds: 50 };
-  expect(costText({ ...fix, walkSeconds: 30 })).toBe('50 s with the walk');
-  expect(costText({ ...fix, walkSeconds: 0 })).toBe('50 s');
-  expect(costText({ ...fix, walkSeconds: null })).toBe('50 s + the walk');
+  const fix = { changes: [], seconds: 50, leaves: [] };
+  expect(costText({ ...fix, walkSeconds: 30 }, names)).toBe('50 s with the walk');
+  expect(costText({ ...fix, walkSeconds: 0 }, names)).toBe('50 s');
+  expect(costText({ ...fix, walkSeconds: null }, names)).toBe('50 s + the walk');
+  expect(costText({ ...fix, walkSeconds: 0, leaves: ['eye', 'remote'] }, names)).toBe(
+    '50 s; another fault is left on Eye and Remote',
+  );
 });
 
 describe('settings by name', () => {

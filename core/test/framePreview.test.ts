@@ -108,9 +108,14 @@ test('what does not fire, or depends on a field nobody recorded, has no picture 
 });
 
 test('both are said in a sentence', () => {
-  expect(syncLimitText({ cleanTo: '1/200', beyond: { label: '1/250', lost: 0.06, darkEdge: 'lower', stops: 0 } })).toBe(
-    'Clean to 1/200; at 1/250 it loses 6 % at the lower edge.',
-  );
+  const beyond = { label: '1/250', lost: 0.06, darkEdge: 'lower' as const, stops: 0, missedPops: 0 };
+  expect(syncLimitText({ cleanTo: '1/200', beyond })).toBe('Clean to 1/200; at 1/250 it loses 6 % at the lower edge.');
+  const late = (missedPops: number) =>
+    syncLimitText({ cleanTo: '1', beyond: { ...beyond, label: '0.8', lost: 0, missedPops } });
+  expect([late(1), late(2)]).toEqual([
+    'Clean to 1 s; at 0.8 s 1 pop comes too late.',
+    'Clean to 1 s; at 0.8 s 2 pops come too late.',
+  ]);
   expect(syncLimitText({ cleanTo: null, beyond: null })).toBe('No shutter time is clean on this path.');
   expect(framePreviewText(picture('remote')!)).toBe(
     'whole frame lit, drawn as an instant: its duration is not recorded',

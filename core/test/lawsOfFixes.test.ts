@@ -1,8 +1,9 @@
 /** Laws of what is offered, over random rigs: nothing else is wanted, nothing is set to what its model has not. */
 import { fixesFor, wantLessFor } from '../src/mend/fixes';
 import { leastWork } from '../src/mend/leastWork';
+import { shutterMicroseconds } from '../src/measure/stops.ts';
 import { type Change, withChanges } from '../src/record/change.ts';
-import { groupPartsOf, isByAir } from '../src/record/settings.ts';
+import { groupPartsOf, isByAir, type Settings } from '../src/record/settings.ts';
 import { isMeantFor } from '../src/rig/meantFor.ts';
 import { networkIdOf } from '../src/rig/net.ts';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
@@ -30,6 +31,9 @@ test('findings stand as they weigh: what blocks, what degrades, advice; of each,
   expect(seen.findings).toBeGreaterThan(RUNS);
 });
 
+/** 1/60 by its exact time, 1/64 s, and faster; a shutter nobody recorded may be. */
+const isFromTheHand = ({ shutter }: Settings): boolean => shutter == null || shutterMicroseconds(shutter) <= 1e6 / 64;
+
 /**
  * Everything the crew wants of a look: how and how fast it is shot, the powers that are said, and where a light fires. One of
  * which nobody said for whom it fires keeps every shot in which it fired as meant.
@@ -47,6 +51,11 @@ function wishOf(rig: Rig, { verdicts, rig: before }: Judgement): unknown {
     meant,
     powers.map(([id]) => [id, rig.placed.get(id)!.settings.power]),
     rig.bodies.map(({ settings }) => [settings.attitudes, settings.secondsBetween, settings.burstFrames]),
+    before.lights
+      .filter(({ settings }) => settings.mode === 'multi')
+      .map(({ id }) => rig.placed.get(id)!.settings)
+      .map(({ mode, multiPops, multiHz }) => [mode, multiPops, multiHz]),
+    before.bodies.map(({ id, settings }) => isFromTheHand(settings) && isFromTheHand(rig.placed.get(id)!.settings)),
   ];
 }
 

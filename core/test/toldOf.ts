@@ -89,7 +89,7 @@ export function findingLines(judgement: Judgement, names: Names): string[] {
     const need = needFor(judgement.rig, finding);
     const mends = [
       ...fixesFor(judgement, finding).map(
-        (fix) => `do (${costText(fix)}): ${changeLines(fix.changes, names).join('; ')}`,
+        (fix) => `do (${costText(fix, names)}): ${changeLines(fix.changes, names).join('; ')}`,
       ),
       ...wantLessFor(judgement, finding).map((fix) => `or: ${changeLines(fix.changes, names).join('; ')}`),
       ...(need ? [needText(need)] : []),

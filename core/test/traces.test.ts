@@ -83,8 +83,9 @@ describe('settings that are watched', () => {
     expect(looksOf(settings, look)).toEqual(looked);
   });
 
-  test('note with letters left out altogether a look at each of them', () => {
-    expect(looksOf({ channel: 4 }, ({ groups }) => groups?.A?.on)).toEqual([2, 3, 4]);
+  test('note with letters left out what would be looked at if they were there', () => {
+    expect(looksOf({ channel: 4 }, ({ groups }) => groups?.A?.on)).toEqual([2]);
+    expect(looksOf({ channel: 4 }, ({ groups }) => Object.keys(groups ?? {}))).toEqual([2, 3, 4]);
   });
 
   test('read as they are', () => {

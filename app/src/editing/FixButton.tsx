@@ -24,7 +24,7 @@ export function FixButton({ look, fix, kind = 'act', onBlock }: FixButtonProps) 
         kind={kind}
         onBlock={onBlock}
         label={fixText(fix, names)}
-        detail={costText(fix)}
+        detail={costText(fix, names)}
         onPress={() => edit(look, fix.changes, fixText(fix, names))}
       />
       {otherLines(fix, names).map((line) => (

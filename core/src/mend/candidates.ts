@@ -11,7 +11,16 @@ import type { Finding } from '../verdict/finding.ts';
 import type { Judgement } from '../verdict/judge.ts';
 import { clearSight, nearEnough, turnedTo, withinReach } from './airMends.ts';
 import { freshCells, lessPower, shorterBurst, slowerBurst } from './burstMends.ts';
-import { byRadio, calmerEye, firstByEye, noRedEye, subjectByEye, turnEye, wantedRole } from './eyeMends.ts';
+import {
+  byRadio,
+  calmerEye,
+  firstByEye,
+  noRedEye,
+  subjectByEye,
+  turnEye,
+  wantedRole,
+  watchedInManual,
+} from './eyeMends.ts';
 import {
   byCable,
   noCable,
@@ -24,7 +33,16 @@ import {
 } from './gearMends.ts';
 import { allToManual, allToTtl, withinCompensation, toPower, withinMultiLimits } from './modeMends.ts';
 import { groupOn, otherLetters, ownLetter, tellGroup } from './letterMends.ts';
-import { commonChannels, netId, oneController, otherChannel, sameChannel, sameId, withTheOthers } from './netMends.ts';
+import {
+  commonChannels,
+  netId,
+  oneController,
+  otherChannel,
+  passiveNoMore,
+  sameChannel,
+  sameId,
+  withTheOthers,
+} from './netMends.ts';
 import { type Candidate, firstOf, lightsOf, type Mend, type Scene, sceneOf, set, setting } from './scene.ts';
 import { accepted, turnAway } from './strayMends.ts';
 import { flashShutters, pastThePulse, shorterTail, slowerShutter, withinSync } from './shutterMends.ts';
@@ -120,9 +138,9 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'foot.voltage': firstByEye,
   'eye.preflash': firstOf<'eye.preflash'>(noRedEye, calmerEye, byRadio),
   'eye.burst': firstOf(calmerEye, byRadio),
-  'eye.waits-for-second': firstOf(setting('eye', 'S1'), byRadio),
+  'eye.waits-for-second': firstOf(setting('eye', 'S1'), watchedInManual, byRadio),
   'eye.nothing-in-view': firstOf(turnEye, byRadio),
-  'eye.hss': firstOf(withinSync, byRadio),
+  'eye.hss': firstOf(withinSync, pastThePulse, byRadio),
   'eye.anyone': nothing,
   'lamp.disabled': setting('lamp', true),
   'lamp.mode': firstOf(allToManual, allToTtl, firstByEye),
@@ -134,7 +152,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'frame.over-sync': slowerShutter,
   'frame.latency': slowerShutter,
   'frame.rear-curtain': setting('curtain', 'front'),
-  'frame.no-hss': withinSync,
+  'frame.no-hss': firstOf(withinSync, pastThePulse),
   'frame.tail-gradient': firstOf(shorterTail, pastThePulse),
   'frame.duration': firstOf(shorterTail, pastThePulse),
   'power.dialled': setting('dialledPower', null),
@@ -142,7 +160,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'power.comp-limit': withinCompensation,
   'power.rounded': (scene) => powerTo(scene, scene.params.rounded),
   'power.by-hand': nothing,
-  'power.overwritten': firstOf<'power.overwritten'>(tellGroup, ownLetter),
+  'power.overwritten': firstOf<'power.overwritten'>(tellGroup, passiveNoMore, ownLetter),
   'power.shared-group': ownLetter,
   'crew.clash': firstOf<'crew.clash'>(turnAway, accepted),
   'crew.no-id': netId,

@@ -36,7 +36,8 @@ export function choicesOf(rig: Rig, suggested: readonly Change[], allows: (chang
     // A flash that is no light of the look stays none: nobody asked for one more.
     if (isFlash(placed) && !lights.has(placed.id) && (setting === 'role' || setting === 'lamp')) return;
     const now = readSetting(placed.settings, setting);
-    if (!allows({ unit: placed.id, setting, from: now, to: value })) return;
+    const change = { unit: placed.id, setting, from: now, to: value };
+    if (isWish(change) || !allows(change)) return;
     const choice = all.get(key) ?? { unit: placed.id, setting, values: [now] };
     if (choice.values.some((one) => isSameValue(asMeant(setting, one), asMeant(setting, value)))) return;
     choice.values.push(value);
@@ -44,7 +45,7 @@ export function choicesOf(rig: Rig, suggested: readonly Change[], allows: (chang
   };
   for (const change of suggested) {
     const placed = rig.placed.get(change.unit);
-    if (placed && !isWish(change)) add(placed, change.setting, change.to);
+    if (placed) add(placed, change.setting, change.to);
   }
   for (const placed of rig.placed.values()) {
     if (rig.strangers.has(placed.id)) continue;

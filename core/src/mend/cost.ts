@@ -91,9 +91,13 @@ export function controllersOf(rig: Rig, light: Light): Placed[] {
   return sendersServing(rig, light).filter((sender) => controlOf({ rig, sender, hearer, light }).holds === true);
 }
 
-/** Whether a change needs nobody to leave the camera. */
-export const isDoneAtCamera = (rig: Rig, change: Change): boolean =>
-  isAtCamera(rig, change.unit) || isPushed(rig, change);
+/**
+ * Whether a change needs nobody to leave the camera.
+ * @param plan what else is changed: a light that is told to fire some other way then is set where it stands.
+ */
+export const isDoneAtCamera = (rig: Rig, change: Change, plan: readonly Change[] = []): boolean =>
+  isAtCamera(rig, change.unit) ||
+  (isPushed(rig, change) && !plan.some(({ unit, setting }) => unit === change.unit && setting === 'link'));
 
 /** Where somebody must walk for a unit: a receiver stands where its light stands, unless somebody noted another way to it. */
 export function placeOf(rig: Rig, id: string): string {

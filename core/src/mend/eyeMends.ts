@@ -8,6 +8,7 @@ import { isOurMaster } from '../rig/serving.ts';
 import { isWired } from '../path/lampStation.ts';
 import { bodiesOf } from '../verdict/finding.ts';
 import { drive } from './letterMends.ts';
+import { toManual } from './modeMends.ts';
 import {
   bodiesIn,
   type Candidate,
@@ -55,6 +56,18 @@ export function wantedRole({ subject, params }: Scene<'hearer.role'>): Candidate
 /** The body flashes against red eyes no more. */
 export const noRedEye: Mend<'eye.preflash'> = (scene) =>
   scene.params.redEye === true ? [bodiesIn(scene).map((body) => set(body, 'redEye', false))] : [];
+
+/** What it sees gives one pulse and no more: each that meters is set by hand instead. */
+export function watchedInManual(scene: Scene): Candidate[] {
+  const { rig, subject } = scene;
+  const metering = (subject.settings.sees ?? []).flatMap((id) => {
+    const seen = rig.placed.get(id);
+    return seen && !rig.strangers.has(id) && seen.settings.mode === 'ttl' ? [seen] : [];
+  });
+  if (metering.length === 0) return [];
+  const manual = metering.flatMap((seen) => (isFlash(seen) ? toManual(scene, seen) : [set(seen, 'mode', 'manual')]));
+  return [[...manual, set(subject, 'eye', 'S1')]];
+}
 
 /** Another pulse of what it sees, or a light that gives but one. */
 export function calmerEye(scene: Scene): Candidate[] {

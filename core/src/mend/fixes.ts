@@ -25,11 +25,13 @@ export interface Fix {
   seconds: number;
   /** Seconds of that spent walking; null when a walk is needed and nobody recorded how far. */
   walkSeconds: number | null;
+  /** Lights that are not as meant even then, for a reason not said before it. */
+  leaves: readonly string[];
 }
 
 /** So many fixes are offered for one finding, and so many ways to want less. */
 const MOST_FIXES = 2;
-const MOST_WISHES = 3;
+export const MOST_WISHES = 3;
 
 /** Proven fixes for one finding, cheapest first; one that degrades something only where none is clean. */
 export const fixesFor = (judgement: Judgement, finding: Finding): Fix[] =>
@@ -45,31 +47,39 @@ const realOf = (candidate: Candidate): Change[] => candidate.filter((change) => 
 
 /** @param less whether those that want less are asked for, or those that do not. */
 function provenOf(judgement: Judgement, finding: Finding, less: boolean): Fix[] {
-  const proven: { fix: Fix; clean: boolean }[] = [];
+  const proven: Fix[] = [];
   // Two ways of guessing may begin with the same changes, and are proven once.
   const guesses = new Map(candidatesFor(judgement, finding).map((one) => [JSON.stringify(realOf(one)), realOf(one)]));
   for (const candidate of guesses.values()) {
     if (asksLess(judgement.rig, candidate) !== less) continue;
     const proof = prove(judgement, finding, candidate, { left: PROOFS_PER_CANDIDATE });
-    if (proof) proven.push({ fix: fixOf(judgement.rig, proof.changes), clean: proof.clean });
+    if (proof) proven.push(fixOf(judgement.rig, proof.changes, proof.leaves));
   }
-  const clean = proven.filter((one) => one.clean);
-  // Two ways of guessing may end at the same changes.
-  return [
-    ...new Map((clean.length > 0 ? clean : proven).map(({ fix }) => [JSON.stringify(fix.changes), fix])).values(),
-  ];
+  const clean = proven.filter(({ leaves }) => leaves.length === 0);
+  // Two ways of guessing may end at the same changes, or do more than it takes.
+  return distinct(clean.length > 0 ? clean : proven);
 }
 
-function fixOf(rig: Rig, changes: readonly Change[]): Fix {
+/** What is guessed from little to much, so that the first that does is all it takes. */
+const isByDegrees = ({ setting }: Change): boolean => setting === 'shutter' || setting.endsWith('distanceM');
+
+function distinct(fixes: readonly Fix[]): Fix[] {
+  const anyOf = (change: Change) => (isByDegrees(change) ? { ...change, to: null } : change);
+  const kept = new Map<string, Fix>();
+  for (const fix of fixes) {
+    const key = JSON.stringify(fix.changes.map(anyOf));
+    if (!kept.has(key)) kept.set(key, fix);
+  }
+  return [...kept.values()];
+}
+
+/** @param leaves see Fix. */
+export function fixOf(rig: Rig, changes: readonly Change[], leaves: readonly string[]): Fix {
   const { seconds, walkSeconds } = costOf(rig, changes);
-  return { changes, seconds, walkSeconds };
+  return { changes, seconds, walkSeconds, leaves };
 }
 
-interface Proof {
-  changes: readonly Change[];
-  /** Nothing new blocks, and nothing new degrades. */
-  clean: boolean;
-}
+type Proof = Pick<Fix, 'changes' | 'leaves'>;
 
 /** The changes, extended where they uncover a further fault on the same line; null when that does not end well. */
 function prove(before: Judgement, finding: Finding, candidate: Candidate, budget: { left: number }): Proof | null {
@@ -87,7 +97,7 @@ function prove(before: Judgement, finding: Finding, candidate: Candidate, budget
   if (isClouded(before, after, finding)) return null;
   const fresh = after.findings.filter((other) => other.severity !== 'A' && !known.has(other.id));
   const uncovered = firstBlocking(after.rig, fresh);
-  if (!uncovered) return { changes: real, clean: fresh.length === 0 };
+  if (!uncovered) return { changes: real, leaves: [...new Set(fresh.flatMap(({ units }) => units))].sort() };
   // What else is wanted is never slipped in on the way.
   for (const next of candidatesFor(after, uncovered)) {
     if (asksLess(after.rig, realOf(next))) continue;

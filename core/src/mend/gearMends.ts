@@ -1,4 +1,5 @@
 /** Mends that take gear off and put other gear on: cables, receivers and senders that lie ready. */
+import { HAND } from '../measure/newId.ts';
 import type { Change } from '../record/change.ts';
 import { radiosOf } from '../record/profile.ts';
 import {
@@ -107,7 +108,7 @@ export function otherRadio(scene: Scene<'sender.no-link'>): Candidate[] {
 const familiesWanted = (scene: Scene): ReadonlySet<string | undefined> =>
   new Set(lightsOf(scene).map((light) => radioInUse(hearerOf(scene.rig, light))?.family));
 
-/** A sender lying ready: part of the look, switched to role off. */
+/** A sender lying ready: part of the look, switched to role off or in somebody's hand. */
 export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
   const { rig, params } = scene;
   const { body } = params;
@@ -115,7 +116,7 @@ export function spareSenders(scene: Scene<'sender.no-link'>): Candidate[] {
   const wanted = familiesWanted(scene);
   const spares = [...rig.placed.values()]
     .filter(isTrigger)
-    .filter((spare) => spare.settings.role === 'off')
+    .filter(({ id, settings }) => !rig.strangers.has(id) && (settings.role === 'off' || settings.mount === HAND))
     .filter(({ profile }) =>
       profile.radios.some((radio) => radio.roles.includes('master') && wanted.has(radio.family)),
     );

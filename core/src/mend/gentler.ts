@@ -8,6 +8,7 @@ import { isBody, type Rig } from '../rig/rig.ts';
 export function gentlerThan(rig: Rig, { unit, setting, from, to }: Change): readonly SettingValue[] {
   if (setting === 'sees') return views(from, to);
   if (setting === 'shutter') return fasterShutters(from, to);
+  if (setting === 'compensation') return closerCompensation(from, to);
   const placed = rig.placed.get(unit)!;
   if (setting !== 'shutterType' || to !== 'leaf' || !isBody(placed)) return [];
   // Hardly a body has both, and none is changed over where its curtains do.
@@ -28,4 +29,12 @@ function fasterShutters(from: SettingValue, to: SettingValue): string[] {
   if (from == null || to == null) return [];
   const [was, is] = [from, to].map((label) => shutterMicroseconds(label as string));
   return THIRD_LABELS.filter((label) => shutterMicroseconds(label) > was! && shutterMicroseconds(label) < is!);
+}
+
+/** In thirds, from what was dialled to what would do: so much of it as its limit allows is still wanted. */
+function closerCompensation(from: SettingValue, to: SettingValue): number[] {
+  const [was, is] = [Number(from ?? 0), Number(to ?? 0)];
+  const thirds = Math.ceil(3 * Math.abs(was - is)) - 1;
+  const towards = Math.sign(is - was);
+  return Array.from({ length: Math.max(0, thirds) }, (_, n) => Number((was + (towards * (n + 1)) / 3).toFixed(4)));
 }

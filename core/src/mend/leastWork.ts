@@ -7,13 +7,13 @@ import { settingsSchema } from '../record/lookSchema.ts';
 import { GROUP_FIELDS } from '../record/settingTerms.ts';
 import { groupPartsOf, type SettingPath } from '../record/settings.ts';
 import type { Rig } from '../rig/rig.ts';
-import type { Finding } from '../verdict/finding.ts';
 import { choicesOf } from './choices.ts';
 import { costOf, isDoneAtCamera, needsSwap } from './cost.ts';
 import { ErrandSearch, type Outcome } from './errandSearch.ts';
-import { type Fix, wantLessFor } from './fixes.ts';
+import type { Fix } from './fixes.ts';
+import { lastResortsFor } from './lastResorts.ts';
 import { type LookUp, lookUpFor } from './lookUp.ts';
-import { type Need, needFor } from './need.ts';
+import type { Need } from './need.ts';
 import { otherWork } from './otherWork.ts';
 import { type Plan, QuickWork, secondsOf, unknownIn } from './quickWork.ts';
 
@@ -194,6 +194,7 @@ class WorkSearch {
   private workOf(plan: Plan, exact: boolean, atLeast: number): Work {
     const changes = inWalkingOrder(this.rig, plan.changes);
     const open = unknownIn(plan.judgement);
+    const { wants, needs } = lastResortsFor(plan.judgement, [...plan.failing], (change) => this.allows(change));
     return {
       changes,
       seconds: secondsOf(this.rig, changes),
@@ -202,24 +203,17 @@ class WorkSearch {
       exact,
       saved: [...this.quick.start.failing].filter((light) => !plan.failing.has(light) && !open.has(light)).sort(),
       left: [...plan.failing].sort(),
-      wants: leftIn(plan).flatMap((finding) => wantLessFor(plan.judgement, finding).slice(0, 1)),
-      needs: leftIn(plan).flatMap((finding) => {
-        const need = needFor(plan.rig, finding);
-        return need ? [{ lights: finding.units, need }] : [];
-      }),
+      wants,
+      needs,
       lookUp: lookUpFor(this.rig, plan.judgement, changes),
     };
   }
 }
 
-/** What still keeps lights from firing as meant. */
-const leftIn = ({ judgement, failing }: Plan): readonly Finding[] =>
-  judgement.findings.filter(({ severity, units }) => severity !== 'A' && units.some((unit) => failing.has(unit)));
-
 /** At the camera first, then each unit in one visit, the nearest first; on a unit the switch first, and so on down its settings. */
 function inWalkingOrder(rig: Rig, changes: readonly Change[]): Change[] {
   const far = (change: Change) =>
-    isDoneAtCamera(rig, change) ? -1 : (rig.placed.get(change.unit)?.settings.walkSeconds ?? Infinity);
+    isDoneAtCamera(rig, change, changes) ? -1 : (rig.placed.get(change.unit)?.settings.walkSeconds ?? Infinity);
   return [...changes].sort(
     (a, b) => far(a) - far(b) || (a.unit < b.unit ? -1 : a.unit > b.unit ? 1 : rankOf(a.setting) - rankOf(b.setting)),
   );

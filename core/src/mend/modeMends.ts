@@ -47,10 +47,16 @@ export function withinMultiLimits(scene: Scene): Candidate[] {
   return [changes];
 }
 
-/** As much as it takes, set on the light; where that is out of its range, on the body too. */
+/** As much as it takes in all, set on the body or on the light; where that is out of range for either, on both. */
 export const withinCompensation = ({ rig, subject, params }: Scene<'power.comp-limit'>): Candidate[] => {
   const body = rig.placed.get(params.body)!;
   const most = Math.sign(params.over) * params.limit;
-  const own = most - (body.settings.compensation ?? 0);
-  return [[set(subject, 'compensation', own)], [set(subject, 'compensation', most), set(body, 'compensation', null)]];
+  const [ofBody, ofLight] = [body.settings.compensation ?? 0, subject.settings.compensation ?? 0];
+  // The camera gives up no more than it has.
+  const isOfBody = params.over * ofBody > 0 && params.over * (most - ofLight) >= 0;
+  return [
+    [set(subject, 'compensation', most - ofBody)],
+    ...(isOfBody ? [[set(body, 'compensation', most - ofLight)]] : []),
+    [set(subject, 'compensation', most), set(body, 'compensation', null)],
+  ];
 };

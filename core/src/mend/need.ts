@@ -16,6 +16,7 @@ export interface Need {
     | 'isolator'
     | 'top-shoe'
     | 'turns'
+    | 'first-light'
     | 'less-light'
     | 'more-light'
     | 'shield';
@@ -54,6 +55,8 @@ export function needFor(rig: Rig, { code, params }: Finding): Need | null {
       return { kind: 'sender', match: matching(params.shoe) };
     case 'crew.channels-exhausted':
       return { kind: 'turns', match: [] };
+    case 'eye.nothing-in-view':
+      return { kind: 'first-light', match: [] };
     case 'lamp.power-floor':
       return { kind: 'less-light', match: [], stops: params.limit - params.wanted };
     case 'lamp.power-ceiling':

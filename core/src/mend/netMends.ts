@@ -15,6 +15,14 @@ export const oneController: Mend = ({ subject }) => [
   [set(subject, 'role', isFlash(subject) ? 'local' : 'off')],
 ];
 
+/** A passive sender that already says what is wanted sets its lights again. */
+export const passiveNoMore: Mend<'power.overwritten'> = ({ rig, params }) => {
+  const saysSo = ({ settings }: Placed) => settings.groups?.[params.group]?.[params.setting] === params.expected;
+  return rig.senders
+    .filter((sender) => sender.settings.passive === true && !rig.strangers.has(sender.id) && saysSo(sender))
+    .map((sender) => [set(sender, 'passive', false)]);
+};
+
 /** The odd sender as its hearers are, or all of them as it is. */
 export function withTheOthers({ rig, subject, params }: Scene<'sender.odd'>): Candidate[] {
   const { setting, found, expected, hearers } = params;

@@ -1,6 +1,7 @@
 /** Mends at the camera: the shutter, and how it is held. */
 import { fastestLabelAtLeast } from '../measure/stops.ts';
 import { isBody, type Placed } from '../rig/rig.ts';
+import { LONGEST_DECAY_US } from '../shot/frameLoss.ts';
 import { pulseDecayUs } from '../shot/pulseShape.ts';
 import { bodiesIn, type Candidate, lightsOf, type Scene, set, shotsIn } from './scene.ts';
 
@@ -24,20 +25,23 @@ const toShutter = (body: Placed, leastUs: number): Candidate[] => {
   return label === null ? [] : [[set(body, 'shutter', label)]];
 };
 
-/** Slow enough that the pulse is over, to a third of a stop, before the first row closes. */
+/** Slow enough that the pulse, or the last of several, is over to a third of a stop before the first row closes. */
 export const pastThePulse = (scene: Scene): Candidate[] =>
   shotsIn(scene).flatMap((shot) => {
     const needed = scene.finding.units.map((id) => {
       const run = shot.runs.get(id);
       const decayUs = run && pulseDecayUs(run.light, run.delivery?.power ?? 0);
       // Without its tail delay it comes when the first curtain is home.
-      const atUs = run?.tail ? (shot.curtain.tauUs ?? 0) + run.path.latencyUs : (run?.atUs ?? 0);
-      return atUs + PULSE_OVER_DECAYS * (decayUs ?? 0);
+      const atUs = run?.tail ? (shot.curtain.tauUs ?? 0) + run.path.latencyUs : (run?.lastUs ?? run?.atUs ?? 0);
+      // A leaf shutter has no time in hand: what nobody recorded may last as long as any flash does.
+      const unrecorded = shot.curtain.tauUs === 0 ? LONGEST_DECAY_US : 0;
+      return atUs + PULSE_OVER_DECAYS * (decayUs ?? unrecorded);
     });
     const noTail = lightsOf(scene)
       .filter((light) => light.settings.tailDelayUs != null)
       .map((light) => set(light, 'tailDelayUs', null));
-    return toShutter(shot.body, Math.max(...needed)).map((changes) => [...changes, ...noTail]);
+    const slower = toShutter(shot.body, Math.max(...needed));
+    return noTail.length === 0 ? slower : [...slower, ...slower.map((changes) => [...changes, ...noTail])];
   });
 
 /** A tail that starts sooner or later may lie better over the passing slit. */

@@ -20,10 +20,12 @@ function watchedBelow<T extends object>(target: T, numbers: Numbers, looked: Loo
       const value = target[key as keyof T];
       const number = numbers[key as string];
       if (number === undefined) return value;
-      // Left out because nothing below it is set: that hangs on all of it.
-      if (typeof number === 'number' || value == null) lookAtAll(number, looked);
-      if (typeof number === 'number' || value == null) return value;
-      if (!below.has(key)) below.set(key, watchedBelow(value as object, number, looked));
+      if (typeof number === 'number') {
+        looked(number);
+        return value;
+      }
+      // Left out it is as good as there with nothing below it.
+      if (!below.has(key)) below.set(key, watchedBelow((value as object | null | undefined) ?? {}, number, looked));
       return below.get(key);
     },
     has: (_, key) => {

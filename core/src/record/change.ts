@@ -1,4 +1,5 @@
 /** Changes of settings: one setting of one unit going from one value to another. */
+import { shutterMicroseconds } from '../measure/stops.ts';
 import type { Look } from './look.ts';
 import { type SettingPath, type SettingValue, withSetting } from './settings.ts';
 
@@ -19,9 +20,25 @@ const WANTED: ReadonlySet<SettingPath> = new Set(['firesFor', 'attitudes', 'seco
 /** Whether a setting is of what the crew wants alone, so that to change it is no work. */
 export const isWanted = (setting: SettingPath): boolean => WANTED.has(setting);
 
+/** Wanted where somebody said it; where nobody did, it may be chosen. */
+const WANTED_IF_SAID: ReadonlySet<SettingPath> = new Set(['power', 'multiPops', 'multiHz']);
+
+/** The slowest shutter at which a picture taken from the hand is sharp. */
+const HAND_HELD = '1/60';
+
 /** Whether a change wants something else, a power too: it mends nothing, and is offered apart. docs/model.md, Fixes. */
-export const isWish = ({ setting, from }: Change): boolean =>
-  isWanted(setting) || (setting === 'power' && from != null);
+export const isWish = (change: Change): boolean =>
+  isWanted(change.setting) ||
+  (WANTED_IF_SAID.has(change.setting) && change.from != null) ||
+  (change.setting === 'mode' && change.from === 'multi') ||
+  (change.setting === 'shutter' && isPutDown(change));
+
+/** Whether a camera so far held in the hand would have to be put down. */
+function isPutDown({ from, to }: Change): boolean {
+  if (typeof from !== 'string' || typeof to !== 'string') return false;
+  const slowest = shutterMicroseconds(HAND_HELD);
+  return shutterMicroseconds(from) <= slowest && shutterMicroseconds(to) > slowest;
+}
 
 /** Whether a change leaves everything as it is. */
 export const isNoChange = (change: Change): boolean => isSameValue(change.from, change.to);

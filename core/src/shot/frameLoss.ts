@@ -12,15 +12,19 @@ export interface FrameLoss extends Lit {
   lostStops: number;
   /** The worst lit row below the best, in stops. */
   gradient: number;
+  /** Stroboscopic fire: pops that reach no row at all. Each would have drawn a picture of its own. */
+  missedPops: number;
 }
 
 /** What of a run decides it. */
 type Pulsed = Pick<LightRun, 'light' | 'delivery' | 'atUs' | 'train' | 'tail'>;
 
-const WHOLE: FrameLoss = { share: 1, darkEdge: null, lostStops: 0, gradient: 0 };
+const WHOLE: FrameLoss = { share: 1, darkEdge: null, lostStops: 0, gradient: 0, missedPops: 0 };
 
 /** No flash is taken to last longer than this, by t.1, in microseconds: a hundredth of a second. */
-export const LONGEST_PULSE_US = 10_000;
+const LONGEST_PULSE_US = 10_000;
+/** The same as a time constant: of its light a tenth is left by t.1. */
+export const LONGEST_DECAY_US = LONGEST_PULSE_US / Math.LN10;
 
 /**
  * @returns null where a tail or a leaf shutter decides and nobody recorded how long the pulse lasts. Otherwise a pulse
@@ -34,12 +38,12 @@ export function frameLossOf(tauUs: number, openUs: number, run: Pulsed): FrameLo
   if (run.tail) {
     if (decayUs === null) return null;
     const { dark, darkEdge, mean, gradient } = rowLight(tauUs, openUs, atUs, decayUs);
-    return { share: 1 - dark, darkEdge, lostStops: mean, gradient };
+    return { ...WHOLE, share: 1 - dark, darkEdge, lostStops: mean, gradient };
   }
   const loss = lossWith(tauUs, openUs, run, decayUs);
   if (tauUs > 0 || pulseDecayUs(run.light, 0) !== null || loss.share < 1 || isSeen(loss)) return loss;
   // What is not recorded may last so long that the shutter closes on it.
-  return isSeen(lossWith(tauUs, openUs, run, LONGEST_PULSE_US / Math.LN10)) ? null : loss;
+  return isSeen(lossWith(tauUs, openUs, run, LONGEST_DECAY_US)) ? null : loss;
 }
 
 /** Null while metering decides or nobody knows; in a mode it does not have, a lamp gives what it gives: all, at worst. */
@@ -64,7 +68,7 @@ function popLoss(tauUs: number, openUs: number, { light, atUs }: Pulsed, decayUs
   const reached = times.map((at) => litShare(tauUs, openUs, at)).filter(({ share }) => share > 0);
   if (reached.length === 0) return { ...WHOLE, share: 0, darkEdge: litShare(tauUs, openUs, atUs!).darkEdge };
   const { mean, gradient } = rowLight(tauUs, openUs, times, decayUs);
-  return { ...unionOf(tauUs, openUs, times), lostStops: mean, gradient };
+  return { ...unionOf(tauUs, openUs, times), lostStops: mean, gradient, missedPops: times.length - reached.length };
 }
 
 /** Rows that at least one of the pulses reaches. */
@@ -90,5 +94,6 @@ const brighter = (a: Lit, b: Lit): number => b.share - a.share;
 export const popsInside = (tauUs: number, openUs: number, { light, atUs }: Pulsed): number =>
   popTimesUs(light).filter((us) => litShare(tauUs, openUs, atUs! + us).share > 0).length;
 
-/** Whether what a slow pulse loses can be seen: across the frame, or all over it. */
-export const isSeen = ({ lostStops, gradient }: FrameLoss): boolean => gradient > SEEN_STOPS || lostStops < -SEEN_STOPS;
+/** Whether what is lost of a slow pulse, or of several, can be seen: across the frame, all over it, or a picture less. */
+export const isSeen = ({ lostStops, gradient, missedPops }: FrameLoss): boolean =>
+  gradient > SEEN_STOPS || lostStops < -SEEN_STOPS || missedPops > 0;

@@ -6,7 +6,7 @@ import { withRigChanges } from '../rig/rigChanges.ts';
 import { edgeAsHeld } from './curtain.ts';
 import { type FrameLoss, frameLossOf, isSeen } from './frameLoss.ts';
 import type { LightRun, Shot } from './lightRun.ts';
-import { popTimesUs, pulseDecayUs } from './pulseShape.ts';
+import { popsOf, popTimesUs, pulseDecayUs } from './pulseShape.ts';
 import { rowLight, ROWS } from './rowLight.ts';
 import { simulate } from './simulate.ts';
 
@@ -44,14 +44,15 @@ const timesOf = ({ light, atUs }: LightRun): number[] => popTimesUs(light).map((
 /** In high-speed sync every row has the same light. */
 const WHOLE = { rows: Array.from({ length: ROWS }, () => 0), best: 0, dark: 0, gradient: 0 };
 
-/** Slowest first; what is whole at a second is whole at anything slower. */
-const LIMIT_LABELS = THIRD_LABELS.filter((label) => shutterMicroseconds(label) <= 1e6).reverse();
+/** Slowest first; what is whole at a second is whole at anything slower, but for pops that go on for longer. */
+const LIMIT_LABELS = [...THIRD_LABELS].reverse();
+const FROM_A_SECOND = LIMIT_LABELS.filter((label) => shutterMicroseconds(label) <= 1e6);
 
 export interface SyncLimit {
   /** Fastest label at which every row is reached; null when not even the slowest is. */
   cleanTo: string | null;
-  /** The next faster label, and what it costs: rows that stay dark, or stops that a slow pulse loses. */
-  beyond: { label: string; lost: number; darkEdge: Edge | null; stops: number } | null;
+  /** The next faster label, and what it costs: rows that stay dark, stops that a slow pulse loses, or pops that are not in it. */
+  beyond: { label: string; lost: number; darkEdge: Edge | null; stops: number; missedPops: number } | null;
 }
 
 /**
@@ -62,7 +63,8 @@ export function syncLimits(rig: Rig, shot: Shot, lights: readonly string[]): Rea
   const limits = new Map<string, SyncLimit | null>();
   /** The fastest label so far at which all is well, of the lights still to be decided. */
   const open = new Map<string, string | null>(lights.map((light) => [light, null]));
-  for (const label of LIMIT_LABELS) {
+  const pops = rig.lights.some((light) => lights.includes(light.id) && popsOf(light) > 1);
+  for (const label of pops ? LIMIT_LABELS : FROM_A_SECOND) {
     if (open.size === 0) break;
     const pressed = pressedAt(rig, shot, label);
     for (const [light, cleanTo] of open) {
@@ -91,9 +93,10 @@ function lossOf({ runs, curtain: { tauUs, openUs } }: Shot, light: string): Fram
   return frameLossOf(tauUs, openUs, run);
 }
 
-const beyondAt = (label: string, { share, gradient, lostStops, darkEdge }: FrameLoss, { attitude }: Shot) => ({
+const beyondAt = (label: string, loss: FrameLoss, { attitude }: Shot) => ({
   label,
-  lost: 1 - share,
-  darkEdge: edgeAsHeld(darkEdge, attitude),
-  stops: Math.max(gradient, -lostStops),
+  lost: 1 - loss.share,
+  darkEdge: edgeAsHeld(loss.darkEdge, attitude),
+  stops: Math.max(loss.gradient, -loss.lostStops),
+  missedPops: loss.missedPops,
 });

@@ -1,6 +1,7 @@
 /** When each metered group is measured: one after another, all of them before the shutter. docs/model.md, Events. */
 import { isByAir } from '../record/settings.ts';
-import { type Body, bodyUnder, hearerOf, type Light, radioInUse, type Rig } from '../rig/rig.ts';
+import { familyOf } from '../rig/net.ts';
+import { type Body, bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 
 /** How long before the shutter the last metering pulse goes out, in microseconds. */
 export const PREFLASH_LEAD_US = 80_000;
@@ -27,12 +28,17 @@ export function meteredGroups(rig: Rig, body: Body): string[] {
     return families.size > 0 && (family === undefined || families.has(undefined) || families.has(family));
   };
   const wanted = rig.lights.filter((light) => meters(light.settings.mode) && isReached(light));
-  const told = senders.flatMap(({ settings }) =>
-    Object.entries(settings.groups ?? {}).flatMap(([letter, { on, mode }]) =>
-      on !== false && meters(mode) ? [letter] : [],
-    ),
-  );
+  const told = senders.flatMap((sender) => lettersOf(rig, sender).filter((letter) => isToldToMeter(sender, letter)));
   return [...new Set([...wanted.map((light) => meteredGroup(rig, light)), ...told])].sort();
+}
+
+const lettersOf = (rig: Rig, sender: Placed): readonly string[] =>
+  familyOf(rig, sender)?.groups ?? Object.keys(sender.settings.groups ?? {});
+
+/** Or may be; a letter of which neither is recorded is not in use. */
+function isToldToMeter({ settings }: Placed, letter: string): boolean {
+  const { on, mode } = settings.groups?.[letter] ?? {};
+  return mode === 'ttl' ? on !== false : mode == null && on === true;
 }
 
 const isOnShoeOf = (rig: Rig, body: Body, light: Light): boolean =>

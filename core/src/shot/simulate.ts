@@ -43,7 +43,9 @@ export const BURST_LEADS_US = [95_000, 85_000] as const;
  */
 export function simulate(rig: Rig, body: Body, only?: ReadonlySet<string>, attitude: Attitude = 'level'): Shot {
   const lights = only ? rig.lights.filter((light) => only.has(light.id)) : rig.lights;
-  return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, lights).play();
+  // Of some lights nobody looks at the time line: when they meter matters to eyes alone.
+  const meters = !only || lights.some(({ settings }) => settings.link === 'eye');
+  return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, { lights, meters }).play();
 }
 
 /** Where a sender speaks the family a light listens to, those that certainly speak another need not be followed: they fail. */
@@ -71,15 +73,19 @@ class ShotRun {
     (atUs, trigger) => this.add(atUs, trigger),
     (event) => this.timeline.push(event),
   );
-  private metered: readonly string[] | null = null;
+  private readonly lights: readonly Light[];
+  /** In which order; none where the moment makes no difference. */
+  private metered: readonly string[] | null;
   private readonly press: Press;
   private readonly bodyPath: SignalPath;
 
   constructor(
     private readonly rig: Rig,
     private readonly body: Body,
-    private readonly lights: readonly Light[],
+    of: { lights: readonly Light[]; meters: boolean },
   ) {
+    this.lights = of.lights;
+    this.metered = of.meters ? null : [];
     const curtain = curtainOf(body);
     this.press = { rig, body, curtain, contactUs: contactTime(body, curtain) };
     this.bodyPath = followBody(body);

@@ -13,7 +13,7 @@ import {
   powerOf,
   text,
 } from './saying.ts';
-import { said, settingValue } from './settingWords.ts';
+import { said, settingValue, shutterText } from './settingWords.ts';
 
 export const LAMP_AND_FRAME = {
   'lamp.disabled': (_, me) => ({
@@ -64,16 +64,16 @@ export const LAMP_AND_FRAME = {
     ],
   }),
   'frame.over-sync': (p, me) => ({
-    gap: `${percent(p.share)} dark at ${text(p.shutter)}`,
-    why: `At ${text(p.shutter)} the frame of ${me} is never open all at once, so a dark bar covers ${percent(p.share)} of the picture.`,
+    gap: `${percent(p.share)} dark at ${shutterText(p.shutter)}`,
+    why: `At ${shutterText(p.shutter)} the frame of ${me} is never open all at once, so a dark bar covers ${percent(p.share)} of the picture.`,
     evidence: [
       ['curtain travel', milliseconds(p.tauUs)],
       ['each row open', milliseconds(p.openUs)],
     ],
   }),
   'frame.latency': (p, me) => ({
-    gap: `${percent(p.share)} dark at ${text(p.shutter)}`,
-    why: `The signal takes ${milliseconds(p.delayUs)} and the second curtain of ${me} is already moving: ${percent(p.share)} of the picture is dark, ${edgeText(p.darkEdge)}.`,
+    gap: `${p.share === 0 ? 'all' : percent(p.share)} dark at ${shutterText(p.shutter)}`,
+    why: `The signal takes ${milliseconds(p.delayUs)} and ${p.tauUs === 0 ? `the shutter of ${me} has closed by then` : `the second curtain of ${me} is already moving`}: ${p.share === 0 ? 'all of the picture is dark' : `${percent(p.share)} of the picture is dark, ${edgeText(p.darkEdge)}`}.`,
     evidence: [
       ['delay', milliseconds(p.delayUs)],
       ['margin', milliseconds(Number(p.openUs) - Number(p.tauUs))],
@@ -117,17 +117,17 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.tail-gradient': (p, me, names) => ({
     gap: `light falls off across the frame`,
-    why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${text(p.shutter)}: it falls by ${counted(p.gradient, 'stop')} from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
+    why: `The pulse of ${names.unit(p.light)} lasts while the curtains of ${me} travel at ${shutterText(p.shutter)}: it falls by ${counted(p.gradient, 'stop')} from one edge to the other${Number(p.share) < 1 ? `, and ${percent(p.share)} stays dark` : ''}.`,
   }),
   'frame.duration': (p, me, names) => ({
     gap:
       p.pops === undefined
-        ? `${text(p.shutter)} cuts the pulse short`
+        ? `${shutterText(p.shutter)} cuts the pulse short`
         : `${text(p.inside)} of ${text(p.pops)} pops in the picture`,
     why:
       p.pops !== undefined
-        ? `At ${text(p.shutter)} the shutter of ${me} is open for ${text(p.inside)} of the ${text(p.pops)} pops of ${names.unit(p.light)}: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`
-        : `At ${text(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`,
+        ? `At ${shutterText(p.shutter)} the shutter of ${me} is open for ${text(p.inside)} of the ${text(p.pops)} pops of ${names.unit(p.light)}: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`
+        : `At ${shutterText(p.shutter)} the shutter of ${me} closes while ${names.unit(p.light)} still burns: ${counted(p.lost, 'stop')} ${p.lost === 1 ? 'is' : 'are'} lost.`,
   }),
   'crew.no-id': (_, me) => ({
     gap: 'no network ID',
@@ -140,7 +140,7 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.no-hss': (p, me, names) => ({
     gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',
-    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${text(p.shutter)}, but it is lost on the way, at ${names.unit(p.by)}.`,
+    why: `${me} should do ${p.tail === true ? 'tail' : 'high-speed'} sync at ${shutterText(p.shutter)}, ${p.by === p.light ? 'which it does not do this way' : `but it is lost on the way, at ${names.unit(p.by)}`}.`,
   }),
   'power.dialled': (p, me, names) => ({
     gap: `dialled to ${powerOf(p.light, p.dialled, names)}`,

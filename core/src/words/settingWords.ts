@@ -233,6 +233,10 @@ export function powerText(profile: Profile | undefined, stops: number): string {
 }
 
 /** @param unit on whose scale a power is said; without it stops are. */
+/** A shutter time as it is said: "1/250", "0.8 s". */
+export const shutterText = (label: string | null): string =>
+  label === null ? 'not recorded' : /^[\d.]+$/.test(label) ? `${label} s` : label;
+
 export function settingValue(path: FieldPath, value: unknown, names: Names, unit?: string): string {
   if (value == null) return meantWhenLeftOut(path) ?? 'not recorded';
   const field = groupPartsOf(path)?.field ?? pairPartsOf(path)?.field ?? path;
@@ -248,6 +252,7 @@ export function settingValue(path: FieldPath, value: unknown, names: Names, unit
   if (field === 'offAxis') return `${String(value)}°`;
   if (field === 'trim' || field === 'compensation') return stopsText(value as number);
   if (field === 'multiHz') return `${String(value)} Hz`;
+  if (field === 'shutter') return shutterText(value as string);
   if (field === 'family') return names.family(value as string);
   if (field === 'mount' && value === HAND) return 'in somebody’s hand';
   if (field === 'mount' || field === 'receiver') return names.unit(value as string);

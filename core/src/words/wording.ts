@@ -183,8 +183,12 @@ export function fixText(fix: Fix, names: Names): string {
 /** What a fix changes beyond what its button says. */
 export const otherLines = (fix: Fix, names: Names): string[] => changeLines(fix.changes, names).slice(1);
 
-export const costText = (fix: Fix): string =>
-  `${fix.seconds} s${fix.walkSeconds === null ? ' + the walk' : fix.walkSeconds > 0 ? ' with the walk' : ''}`;
+/** What a fix costs, and what it does not mend. */
+export function costText({ seconds, walkSeconds, leaves }: Fix, names: Names): string {
+  const walk = walkSeconds === null ? ' + the walk' : walkSeconds > 0 ? ' with the walk' : '';
+  const left = leaves.length === 0 ? '' : `; another fault is left on ${listed(leaves, names)}`;
+  return `${seconds} s${walk}${left}`;
+}
 
 export function needText(need: Need): string {
   const match = need.match.join(' and ');
@@ -213,6 +217,8 @@ export function needText(need: Need): string {
       return `At full it is ${stopsCounted(need.stops!)} too dark: ${timesText(2 ** (-need.stops! / 2))} as far from what it lights, ISO up, or a second flash beside it would do.`;
     case 'shield':
       return 'Shield its eye from that side, or fire it another way: by radio, or by a cable.';
+    case 'first-light':
+      return 'A flash that the camera fires, where its eye sees it, would do: on the shoe, by radio or by cable.';
     case 'turns':
       return 'Agree turns with them, or another way to fire: an eye, a cable, a radio of another family.';
     case 'isolator':

@@ -7,8 +7,8 @@ import type { Rig } from '../rig/rig.ts';
 import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
-import { edgeText } from './saying.ts';
-import { fieldOf, listed, type Names } from './settingWords.ts';
+import { counted, edgeText } from './saying.ts';
+import { fieldOf, listed, type Names, shutterText } from './settingWords.ts';
 import { needText } from './wording.ts';
 
 /** One stop of a plan: the camera, or a place somebody walks to. */
@@ -23,7 +23,7 @@ export interface Visit {
 export function visitsOf(rig: Rig, work: Pick<Work, 'changes'>): Visit[] {
   const stops = new Map<string | null, Change[]>();
   for (const change of work.changes) {
-    const unit = isDoneAtCamera(rig, change) ? null : placeOf(rig, change.unit);
+    const unit = isDoneAtCamera(rig, change, work.changes) ? null : placeOf(rig, change.unit);
     stops.set(unit, [...(stops.get(unit) ?? []), change]);
   }
   const cameraFirst = [...stops].sort(([a], [b]) => Number(a !== null) - Number(b !== null));
@@ -100,11 +100,13 @@ export function whatIfSentence({ breaks, mends, clouds }: WhatIf, names: Names):
 export function syncLimitText({ cleanTo, beyond }: SyncLimit): string {
   if (cleanTo === null) return 'No shutter time is clean on this path.';
   if (beyond === null) return 'Clean at every shutter time.';
-  if (beyond.lost === 0)
-    return `Clean to ${cleanTo}; at ${beyond.label} its slow pulse loses ${beyond.stops.toFixed(1)} stops.`;
+  const beginning = `Clean to ${shutterText(cleanTo)}; at ${shutterText(beyond.label)}`;
+  if (beyond.lost === 0 && beyond.missedPops > 0)
+    return `${beginning} ${counted(beyond.missedPops, 'pop')} ${beyond.missedPops === 1 ? 'comes' : 'come'} too late.`;
+  if (beyond.lost === 0) return `${beginning} its slow pulse loses ${beyond.stops.toFixed(1)} stops.`;
   const percent = Math.max(1, Math.round(100 * beyond.lost));
   const edge = beyond.darkEdge === null ? 'of the light' : edgeText(beyond.darkEdge, 'the');
-  return `Clean to ${cleanTo}; at ${beyond.label} it loses ${percent} % ${edge}.`;
+  return `${beginning} it loses ${percent} % ${edge}.`;
 }
 
 const DID: Record<CauseLink['did'], string> = {
