@@ -1,8 +1,9 @@
 /** The sheet handed to other crews: who sits where, and what was agreed. */
 import { planAir } from '../src/air/airPlan';
+import { type Trouble, type TroubleCode, TROUBLES } from '../src/air/troubles';
 import type { OnAir } from '../src/record/onAir';
 import { indexKit } from '../src/rig/rig';
-import { airSheet, notToldText, spanText, toldByCrew } from '../src/words/airWording';
+import { airSheet, notToldText, spanText, toldByCrew, troublesText } from '../src/words/airWording';
 import { namesOf } from '../src/words/wording';
 import { demo } from './demo';
 
@@ -57,4 +58,18 @@ test('a crew has told once both its family and its channel are known; what else 
   expect(
     notToldText([told, crew('Band', { family: 'plover' }), crew('Stage', { channel: 3 }), crew('Guests', {})]),
   ).toBe('Not told yet: Band, Stage, Guests. Ask them: until then nobody can be sure.');
+});
+
+test('of several troubles the worst is said first, whatever order they come in', () => {
+  const trouble = (code: TroubleCode): Trouble => ({
+    code,
+    who: { of: 'emitter', id: code },
+    certain: true,
+    mhz: 1,
+  });
+  const all = TROUBLES.map(trouble);
+  const said = troublesText(all, names);
+  expect(said.split('; ')[0]).toBe('ours is there too');
+  expect(said.endsWith('no ID keeps strangers out')).toBe(true);
+  expect(troublesText([...all].reverse(), names)).toBe(said);
 });

@@ -268,6 +268,7 @@ export const MORE_CASES: Case[] = [
   { code: 'power.local-trim', spoil: set('remote', { trim: 1 }), light: 'remote', verdict: 'wrong-power', mend: 'fix', params: { trim: 1, stopsOff: -1 } },
   { code: 'power.comp-limit', spoil: { settings: { metered: { compensation: 4 } }, profiles: { metered: { compLimit: 3 } } }, light: 'metered', verdict: 'wrong-power', mend: 'fix', params: { limit: 3, over: 1 } },
   { code: 'power.comp-limit', spoil: { settings: { top: { compensation: -2 }, 'body-2': { compensation: -2 } }, profiles: { top: { compLimit: 3 } } }, light: 'top', shot: 'body-2', verdict: 'wrong-power', mend: 'fix', params: { over: -1 }, note: 'the sum counts' },
+  { code: 'power.rounded', spoil: { settings: { remote: { power: -2.5 }, sender: { groups: groups('A', { power: -2.5 }) } } }, light: 'remote', verdict: 'in-sync', mend: 'less', params: { rounded: -3 }, note: 'halfway goes towards less light' },
   { code: 'power.rounded', spoil: { settings: { remote: { power: -2.6 }, sender: { groups: groups('A', { power: -2.6 }) } } }, light: 'remote', verdict: 'in-sync', mend: 'less', params: { rounded: -3 } },
   { code: 'eye.anyone', spoil: {}, light: 'eye', verdict: 'in-sync', mend: 'none' },
   { code: 'advice.iso-auto', spoil: set('body-1', { isoAuto: true }), light: 'remote', verdict: 'in-sync', mend: 'fix' },

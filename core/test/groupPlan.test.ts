@@ -232,6 +232,11 @@ test('beyond twelve lights the plan keeps within its bound, and finds what shari
   expect(plan.atLeast).toBeLessThanOrEqual(plan.seconds);
 });
 
+test('the thirteenth light has a letter too', () => {
+  const lights = Array.from({ length: 13 }, (_, index) => light(`light-${index}`, [String(index % 3)]));
+  expect(Object.keys(lettersOf(planGroups(task(lights, 1))))).toHaveLength(13);
+});
+
 // With real gear: the demo's evening.
 
 const kit = indexKit(demo);

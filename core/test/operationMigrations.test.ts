@@ -108,3 +108,12 @@ test('what is no edit at all is left for the schema to name', () => {
   expect(parseOperation(operation([null]))).toHaveProperty('faults');
   expect(parseOperation({ ...operation([]), version: 1 })).toHaveProperty('faults');
 });
+
+test('an operation without its crew or its member is none', () => {
+  const whole = operation([field(look, 'name', 'Dance', 'First dance')]);
+  expect(parseOperation(whole)).not.toHaveProperty('faults');
+  for (const field of ['crew', 'member', 'label']) {
+    expect(parseOperation({ ...whole, [field]: '' })).toMatchObject({ faults: [{ path: field }] });
+    expect(parseOperation({ ...whole, [field]: 'two words' })).not.toHaveProperty('faults');
+  }
+});
