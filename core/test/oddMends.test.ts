@@ -267,3 +267,44 @@ test('a light without high-speed sync is whole at a shutter that waits for its s
   expect(why).toBe('Mono 1 should do high-speed sync at 1/500, which it does not do this way.');
   expect([fixes, costs]).toEqual([[['body-1.shutter 1/160']], ['5 s']]);
 });
+
+test('of two lights beyond sync the one that can may do high-speed sync, if the crew wants less light of it', () => {
+  const units: Units = {
+    'body-1': camera('1/2000'),
+    'sender-1': master({ A }),
+    'light-1': remote({ hss: true }),
+    'light-2': remote(),
+  };
+  const { fixes, wants, why } = about(units, 'frame.over-sync');
+  expect(why).toMatch(/so all of the picture is dark\.$/);
+  expect([fixes, wants]).toEqual([[['body-1.shutter 1/200']], [['light-2.hss true']]]);
+  expect(work(units).changes).toEqual(['body-1.shutter 1/200']);
+});
+
+describe('a guest’s flash that may meter first', () => {
+  const guest = (more: Settings): Units => ({
+    'body-1': camera('1/200'),
+    'guest-1': camera('1/200', { shutterType: 'leaf', stranger: true, popupUp: true }),
+    'sender-1': master({ A }),
+    'light-1': remote(),
+    'light-8': eye(['light-1', 'guest-1'], more),
+  });
+  const strayOf = (more: Settings) => {
+    const { verdicts } = judge(rigOf(guest(more)));
+    return verdicts.find(({ unit, shot }) => unit === 'light-8' && shot === 'guest-1')!;
+  };
+
+  test('sets off an eye either way, and nobody knows when', () => {
+    expect(strayOf({})).toMatchObject({ verdict: 'stray', atUs: null, chance: null, unknown: [] });
+    expect(about(guest({}), 'crew.clash').fixes[0]).toEqual(['light-8.sees light-1']);
+  });
+
+  test('sets off one that waits for a second pulse only if it meters', () => {
+    expect(strayOf({ eye: 'S2' })).toMatchObject({ verdict: 'unknown', chance: null });
+    expect(strayOf({ eye: 'S2' }).unknown).toEqual([{ unit: 'guest-1', field: 'mode' }]);
+  });
+
+  test('sets off for certain no eye that it reaches in some shots only', () => {
+    expect(strayOf({ sight: 'bounce', inSun: true, distanceM: 1 }).verdict).toBe('unknown');
+  });
+});

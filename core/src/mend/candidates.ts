@@ -45,7 +45,7 @@ import {
 } from './netMends.ts';
 import { type Candidate, firstOf, lightsOf, type Mend, type Scene, sceneOf, set, setting } from './scene.ts';
 import { accepted, turnAway } from './strayMends.ts';
-import { flashShutters, pastThePulse, shorterTail, slowerShutter, withinSync } from './shutterMends.ts';
+import { flashShutters, highSpeed, pastThePulse, shorterTail, slowerShutter, withinSync } from './shutterMends.ts';
 
 /** What no setting mends: gear, a fact, or a word of advice. */
 const nothing: Mend = () => [];
@@ -149,7 +149,7 @@ const CANDIDATES: { [C in Code]: Mend<C> } = {
   'lamp.recycling': firstOf<'lamp.recycling'>(freshCells, lessPower, slowerBurst, shorterBurst),
   'lamp.power-floor': withinPower,
   'lamp.power-ceiling': withinPower,
-  'frame.over-sync': slowerShutter,
+  'frame.over-sync': firstOf(slowerShutter, highSpeed),
   'frame.latency': slowerShutter,
   'frame.rear-curtain': setting('curtain', 'front'),
   'frame.no-hss': firstOf(withinSync, pastThePulse),

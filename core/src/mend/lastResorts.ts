@@ -5,6 +5,7 @@ import type { Finding } from '../verdict/finding.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
 import { type Fix, fixesFor, fixOf, MOST_WISHES, wantLessFor } from './fixes.ts';
 import { type Need, needFor } from './need.ts';
+import { keyOf } from './quickWork.ts';
 
 export interface LastResorts {
   wants: readonly Fix[];
@@ -22,8 +23,14 @@ export function lastResortsFor(
 ): LastResorts {
   const all = leftOf(judgement, lights).map((finding) => behind(judgement, finding, allows, MOST_BEHIND));
   return {
-    wants: distinct(all.flatMap(({ wants }) => wants)).slice(0, MOST_WISHES),
-    needs: distinct(all.flatMap(({ needs }) => needs)),
+    wants: distinct(
+      all.flatMap(({ wants }) => wants),
+      ({ changes }) => keyOf(changes),
+    ).slice(0, MOST_WISHES),
+    needs: distinct(
+      all.flatMap(({ needs }) => needs),
+      (need) => JSON.stringify(need),
+    ),
   };
 }
 
@@ -51,4 +58,6 @@ function behind(
 const leftOf = ({ findings }: Judgement, lights: readonly string[]): Finding[] =>
   findings.filter(({ severity, units }) => severity !== 'A' && units.some((unit) => lights.includes(unit)));
 
-const distinct = <T>(list: readonly T[]): T[] => [...new Map(list.map((one) => [JSON.stringify(one), one])).values()];
+const distinct = <T>(list: readonly T[], keyed: (one: T) => string): T[] => [
+  ...new Map(list.map((one) => [keyed(one), one])).values(),
+];

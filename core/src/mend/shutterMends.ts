@@ -57,6 +57,9 @@ export const withinSync = (scene: Scene): Candidate[] =>
     .filter((shot) => shot.curtain.tauUs !== null)
     .flatMap((shot) => toShutter(shot.body, shot.curtain.tauUs! + SLOW_LINK_US));
 
+/** Where the light can, the shutter may stay as fast as it is. */
+export const highSpeed = (scene: Scene): Candidate[] => [lightsOf(scene).map((light) => set(light, 'hss', true))];
+
 /** Row 0 closes after the open time t, so the whole frame is lit when t is at least the pulse's time. */
 export function slowerShutter(scene: Scene): Candidate[] {
   const { judgement, finding, subject } = scene;

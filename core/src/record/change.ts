@@ -31,6 +31,8 @@ export const isWish = (change: Change): boolean =>
   isWanted(change.setting) ||
   (WANTED_IF_SAID.has(change.setting) && change.from != null) ||
   (change.setting === 'mode' && change.from === 'multi') ||
+  // It gives less light.
+  (change.setting === 'hss' && change.to === true) ||
   (change.setting === 'shutter' && isPutDown(change));
 
 /** Whether a camera so far held in the hand would have to be put down. */

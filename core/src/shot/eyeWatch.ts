@@ -18,6 +18,9 @@ interface Watcher {
   path: SignalPath;
 }
 
+const goesThrough = (path: SignalPath, light: string): boolean =>
+  path.arrives === true && oddsOf(path, light).chance === 1;
+
 const nameOf = ({ unit, field }: FieldRef): string => `${unit} ${field}`;
 
 export class EyeWatch {
@@ -100,6 +103,8 @@ export class EyeWatch {
       return;
     }
     const unknown = distinctFields([...missing([run.light.id, 'eye', eye]), ...run.seenUnknown, ...path.unknown]);
+    // What may have come before only makes it sooner.
+    run.surely ||= eye === 'S1' && event.certain && event.odds.chance === 1 && goesThrough(path, run.light.id);
     this.fireEye(atUs, watcher, event, unknown);
   }
 

@@ -16,6 +16,8 @@ export interface LightRun {
   /** What it is told; worked out when somebody asks, since a light that stays dark is often not asked. */
   readonly delivery: Delivery | null;
   fires: Tri;
+  /** It fires for certain, at a moment nobody knows. */
+  surely: boolean;
   /** When its main pulse came; null when it did not or may not. */
   atUs: number | null;
   /** When the last pop of it came: later than the first only in stroboscopic mode. */
@@ -70,6 +72,7 @@ export interface Shot {
 /** A class of its own, since one is made for each light of each shot: what is worked out when asked costs nothing until then. */
 class Run implements LightRun {
   fires: Tri = false;
+  surely = false;
   atUs: number | null = null;
   lastUs: number | null = null;
   cause: string | null = null;

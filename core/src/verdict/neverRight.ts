@@ -11,7 +11,8 @@ import { isFailing, verdictOf } from './verdict.ts';
 /** Silent or wrongly told it is wrong either way; and what comes too late for the shutter is no better later. */
 export function isNeverRight(rig: Rig, shot: Shot, run: LightRun): boolean {
   if (run.fires !== null) return isFailing(verdictOf(rig, shot, run));
-  if (meantFor(rig, run.light, shot.body).holds !== true) return false;
+  const meant = meantFor(rig, run.light, shot.body).holds;
+  if (meant !== true) return meant === false && run.surely;
   const { delivery, light } = run;
   // Where its sender certainly reaches it, another that only may be sooner is not asked what it says.
   const isToldSo = run.path.arrives === null || run.sender === null;

@@ -61,11 +61,10 @@ export const isFailing = (verdict: Verdict): boolean => !isRight(verdict) && ver
 export function verdictOf(rig: Rig, shot: Shot, run: LightRun): Verdict {
   const { holds: meant, fields } = meantFor(rig, run.light, shot.body);
   if (meant === null) return told(shot, run, 'unknown', { unknown: fields });
-  if (run.fires === null) return told(shot, run, 'unknown', { unknown: run.unknown });
+  const isStray = !meant && (run.fires === true || run.surely);
+  if (run.fires === null && !isStray) return told(shot, run, 'unknown', { unknown: run.unknown });
   if (!meant)
-    return run.fires
-      ? told(shot, run, 'stray', { faults: [strayFault(rig, shot.body, run)] })
-      : told(shot, run, 'dark');
+    return isStray ? told(shot, run, 'stray', { faults: [strayFault(rig, shot.body, run)] }) : told(shot, run, 'dark');
   if (!run.fires) return told(shot, run, 'silent', { faults: [silentFault(shot, run)] });
   return firedVerdict(rig, shot, run);
 }
@@ -78,7 +77,8 @@ const told = (shot: Shot, run: LightRun, verdict: VerdictName, more: Told = {}):
   shot: shot.body.id,
   attitude: shot.attitude,
   share: more.share ?? null,
-  chance: run.chance,
+  // Whether it fires at all nobody can say, nor how often then.
+  chance: run.fires === null ? null : run.chance,
   darkEdge: more.darkEdge ?? null,
   stopsOff: more.stopsOff ?? null,
   atUs: run.atUs,

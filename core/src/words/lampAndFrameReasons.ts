@@ -15,6 +15,8 @@ import {
 } from './saying.ts';
 import { said, settingValue, shutterText } from './settingWords.ts';
 
+const darkPart = (share: number): string => (share === 0 ? 'all' : percent(share));
+
 export const LAMP_AND_FRAME = {
   'lamp.disabled': (_, me) => ({
     gap: 'flash tube is off',
@@ -64,15 +66,15 @@ export const LAMP_AND_FRAME = {
     ],
   }),
   'frame.over-sync': (p, me) => ({
-    gap: `${percent(p.share)} dark at ${shutterText(p.shutter)}`,
-    why: `At ${shutterText(p.shutter)} the frame of ${me} is never open all at once, so a dark bar covers ${percent(p.share)} of the picture.`,
+    gap: `${darkPart(p.share)} dark at ${shutterText(p.shutter)}`,
+    why: `At ${shutterText(p.shutter)} the frame of ${me} is never open all at once, so ${p.share === 0 ? 'all of the picture is dark' : `a dark bar covers ${percent(p.share)} of the picture`}.`,
     evidence: [
       ['curtain travel', milliseconds(p.tauUs)],
       ['each row open', milliseconds(p.openUs)],
     ],
   }),
   'frame.latency': (p, me) => ({
-    gap: `${p.share === 0 ? 'all' : percent(p.share)} dark at ${shutterText(p.shutter)}`,
+    gap: `${darkPart(p.share)} dark at ${shutterText(p.shutter)}`,
     why: `The signal takes ${milliseconds(p.delayUs)} and ${p.tauUs === 0 ? `the shutter of ${me} has closed by then` : `the second curtain of ${me} is already moving`}: ${p.share === 0 ? 'all of the picture is dark' : `${percent(p.share)} of the picture is dark, ${edgeText(p.darkEdge)}`}.`,
     evidence: [
       ['delay', milliseconds(p.delayUs)],
