@@ -37,7 +37,8 @@ const kit = {
 } as typeof demo;
 const names = namesOf(kit);
 
-const rigOf = (units: Units): Rig => buildRig(indexKit(kit), { id: 'odd', name: 'Odd', event: 'ropewalk', units });
+const rigOf = (units: Units, inTurn = false): Rig =>
+  buildRig(indexKit(kit), { id: 'odd', name: 'Odd', event: 'ropewalk', inTurn, units });
 const camera = (shutter: string, more: Settings = {}): Settings => ({
   shutterType: 'mechanical',
   shutter,
@@ -99,7 +100,7 @@ const planned = (work: Work) => ({
   exact: work.exact,
   left: work.left,
 });
-const work = (units: Units) => planned(leastWork(rigOf(units)));
+const work = (units: Units, inTurn?: boolean) => planned(leastWork(rigOf(units, inTurn)));
 
 describe('pops', () => {
   // Ten a tenth of a second apart: the last comes 0.9 s after the first.
@@ -226,6 +227,19 @@ test('what is wrong behind a fault is said with its mend, and what would serve e
   expect(wants.map(({ changes }) => changes.map(({ setting }) => setting))).toEqual([
     ['shutter', 'power', 'groups.A.power'],
   ]);
+});
+
+test('a light that two bodies in turn ask for sooner than it charges is saved by nothing that can be set', () => {
+  const units: Units = {
+    'body-1': camera('1/125', { secondsBetween: 3 }),
+    'body-2': camera('1/125', { secondsBetween: 3 }),
+    'sender-1': master({ A: { ...A, power: 0 } }),
+    'sender-2': master({ A: { ...A, power: 0 } }, { mount: 'body-2' }),
+    'light-1': remote({ power: 0, cells: 'good' }),
+  };
+  // 1.8 s at full: soon enough for either of them, asked for every 1.5 by both.
+  expect(work(units)).toMatchObject({ changes: [], left: [] });
+  expect(work(units, true)).toEqual({ changes: [], seconds: 0, exact: true, left: ['light-1'] });
 });
 
 test('two lights on one letter that meters, each with a power of its own: no cheaper than a letter more', () => {

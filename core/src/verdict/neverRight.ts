@@ -1,12 +1,18 @@
 /** Whether a light is certainly not as meant in a shot, also where nobody can say what becomes of it. docs/model.md, Least work. */
+import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
 import { meantFor } from '../rig/meantFor.ts';
 import { type Delivery, deliver } from '../path/delivery.ts';
 import type { Body, Light, Rig } from '../rig/rig.ts';
+import { burstOf } from '../shot/burst.ts';
 import { type Curtain, curtainOf } from '../shot/curtain.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
 import { type FrameLoss, frameLossOf, isSeen } from '../shot/frameLoss.ts';
+import { paceOf } from '../shot/pace.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 import { isFailing, verdictOf } from './verdict.ts';
+
+/** Stops from power to power where nobody recorded a model's steps, at most. */
+const WIDEST_STEP = 1;
 
 /** Silent or wrongly told it is wrong either way; and what comes too late for the shutter is no better later. */
 export function isNeverRight(rig: Rig, shot: Shot, run: LightRun): boolean {
@@ -29,8 +35,23 @@ export function isNeverRight(rig: Rig, shot: Shot, run: LightRun): boolean {
   return verdict === 'partial' || verdict === 'late';
 }
 
-/** Whether it cannot be as meant whatever becomes of it: in this body's shutter there is no good moment for it. */
-export const suitsNoMoment = (rig: Rig, body: Body, light: Light): boolean => isSpoilt(lossAtBest(rig, body, light));
+/**
+ * Whether it cannot be as meant whatever becomes of it: in this body's shutter there is no good moment for it, or at this body's
+ * pace it is not charged in time.
+ */
+export const suitsNoMoment = (rig: Rig, body: Body, light: Light): boolean =>
+  isSpoilt(lossAtBest(rig, body, light)) || fallsBehind(rig, body, light);
+
+/** At the lowest power that still passes for the one wanted, and with the bodies alone that it fires for without a doubt. */
+function fallsBehind(rig: Rig, body: Body, light: Light): boolean {
+  const { mode, power } = light.settings;
+  if (mode !== 'manual' || power == null || meantFor(rig, light, body).holds !== true) return false;
+  const pace = paceOf(rig, light, body);
+  if (pace === null) return false;
+  const rounded = (light.profile.power.step ?? WIDEST_STEP) / 2;
+  const { missed, hot } = burstOf(light, pace, power - rounded - POWER_TOLERANCE_STOPS);
+  return missed !== null || hot !== null;
+}
 
 /**
  * Whether nobody can say that it is as meant, whatever is set: in this body's shutter that hangs on the length of its pulse,
