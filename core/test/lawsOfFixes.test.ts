@@ -55,6 +55,7 @@ function wishOf(rig: Rig, { verdicts, rig: before }: Judgement): unknown {
       .filter(({ settings }) => settings.mode === 'multi')
       .map(({ id }) => rig.placed.get(id)!.settings)
       .map(({ mode, multiPops, multiHz }) => [mode, multiPops, multiHz]),
+    before.lights.map(({ id, settings }) => settings.hss !== true && rig.placed.get(id)!.settings.hss === true),
     before.bodies.map(({ id, settings }) => isFromTheHand(settings) && isFromTheHand(rig.placed.get(id)!.settings)),
   ];
 }

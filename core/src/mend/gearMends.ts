@@ -2,6 +2,7 @@
 import { HAND } from '../measure/newId.ts';
 import type { Change } from '../record/change.ts';
 import { radiosOf } from '../record/profile.ts';
+import { isByAir } from '../record/settings.ts';
 import {
   bodyUnder,
   hearerOf,
@@ -17,8 +18,10 @@ import { hasSocket } from '../rig/stack.ts';
 import { type Candidate, cheapestFirst, lightsOf, type Mend, type Scene, set } from './scene.ts';
 import { toManual } from './modeMends.ts';
 
-/** A cable from socket to socket; null where one of the two has none, as far as is recorded. */
+/** A cable from socket to socket; null where one of the two has none, as far as is recorded, or it belongs to a receiver. */
 function cableBetween(near: Placed, item: Placed): Change | null {
+  const { receiver } = item.settings;
+  if (isFlash(item) && isByAir(item.settings) && receiver != null && receiver !== near.id) return null;
   const [from, to] = [near.profile.syncSocket, item.profile.syncSocket];
   return hasSocket(near) && hasSocket(item) ? set(item, 'plugs', [from!, to!]) : null;
 }
