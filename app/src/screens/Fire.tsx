@@ -1,6 +1,7 @@
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { pressedBy, pressName } from '@ergon/core/words/proveWording';
+import { shutterText } from '@ergon/core/words/settingWords';
 import { verdictText } from '@ergon/core/words/wording';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -96,8 +97,10 @@ function useVerdictsOf({ judgement }: JudgedLook, shot: Shot): Verdict[] {
   }, [judgement, shot, names]);
 }
 
-const simulatedText = (look: string, shot: Shot): string =>
-  [look, shotName(shot), shot.body.settings.shutter, 'simulated'].filter(Boolean).join(' · ');
+function simulatedText(look: string, shot: Shot): string {
+  const { shutter } = shot.body.settings;
+  return [look, shotName(shot), shutter == null ? null : shutterText(shutter), 'simulated'].filter(Boolean).join(' · ');
+}
 
 interface BeforePressProps {
   judged: JudgedLook;
