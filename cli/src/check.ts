@@ -85,7 +85,8 @@ function asText(look: Look, judgement: Judgement, names: Names): string {
     const text = findingText(finding, names);
     lines.push(`  ${finding.severity} ${finding.code}: ${text.what} ${text.why}`);
     const fixes = fixesFor(judgement, finding);
-    for (const fix of fixes) lines.push(`      ${changeLines(fix.changes, names).join('; ')} (${costText(fix, names)})`);
+    for (const fix of fixes)
+      lines.push(`      ${changeLines(fix.changes, names).join('; ')} (${costText(fix, names)})`);
     const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
     if (need) lines.push(`      ${needText(need)}`);
     for (const less of wantLessFor(judgement, finding))
