@@ -1,4 +1,5 @@
 /** Odd places, paces and powers, class by class, with what comes of them worked out by hand. */
+import { candidatesFor } from '../src/mend/candidates.ts';
 import { fixesFor } from '../src/mend/fixes';
 import { leastWork } from '../src/mend/leastWork';
 import { withChanges } from '../src/record/change.ts';
@@ -39,6 +40,9 @@ describe('a bounce', () => {
       changes.map(({ setting, to }) => `${setting} ${String(to)}`),
     );
     expect(made).toEqual(expect.arrayContaining([['sight direct'], ['distanceM 4']]));
+    // 12 m, half as far again and halved.
+    const guessed = candidatesFor(judgement, finding).map(([change]) => change!.to);
+    expect(guessed.slice(0, 2)).toEqual(['direct', 4]);
   });
 });
 
