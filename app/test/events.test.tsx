@@ -16,7 +16,6 @@ import type { ProposeRequest } from '../src/workers/propose.worker';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockParams: Record<string, string> = {};
 const mockGone: unknown[] = [];
 jest.mock('../src/workers/startWorkers', () => ({ startPropose: () => new MockWorker() }));

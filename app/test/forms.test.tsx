@@ -20,7 +20,6 @@ import { SignIn } from '../src/screens/SignIn';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockParams: Record<string, string> = {};
 const mockGone: string[] = [];
 jest.mock('expo-router', () => ({

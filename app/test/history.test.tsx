@@ -13,7 +13,6 @@ import { Device, FakeServer } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockParams: { of?: string } = {};
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => mockParams,

@@ -17,7 +17,6 @@ import { Device, FakeServer } from './fakeServer';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockLook = 'speeches';
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ look: mockLook }),

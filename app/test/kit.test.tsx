@@ -22,7 +22,6 @@ jest.mock('expo-router', () => ({
   Link: ({ children }: { children: ReactNode }) => children,
 }));
 
-jest.setTimeout(30_000);
 const rig = demoRig();
 const kit = indexKit(rig);
 let sent: readonly Operation[] = [];

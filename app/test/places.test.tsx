@@ -21,7 +21,6 @@ import { useWorker } from '../src/workers/useWorker';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockLook = 'speeches';
 const mockGone: unknown[] = [];
 jest.mock('expo-router', () => ({

@@ -7,7 +7,6 @@ import { Fire } from '../src/screens/Fire';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 const mockGone: unknown[] = [];
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ look: 'speeches' }),

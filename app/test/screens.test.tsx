@@ -12,7 +12,6 @@ import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
 // A test machine with two slow cores renders a whole look in seconds.
-jest.setTimeout(30_000);
 let mockLook = 'first-dance';
 jest.mock('expo-router', () => ({
   useLocalSearchParams: () => ({ look: mockLook }),

@@ -12,7 +12,6 @@ import { Lines } from '../src/screens/Lines';
 import { demoRig } from './rigFixture';
 import { showInRig } from './showInRig';
 
-jest.setTimeout(30_000);
 let mockLook = 'first-dance';
 const mockGone: unknown[] = [];
 jest.mock('expo-router', () => ({

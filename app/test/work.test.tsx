@@ -9,7 +9,6 @@ import type { WorkRequest } from '../src/workers/work.worker';
 import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
-jest.setTimeout(30_000);
 let mockLook = 'slipway';
 jest.mock('../src/workers/startWorkers', () => ({ startLeastWork: () => new MockWorker() }));
 jest.mock('expo-router', () => ({
