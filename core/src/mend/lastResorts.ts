@@ -34,6 +34,7 @@ export function lastResortsFor(
   };
 }
 
+/** Of one finding; where nothing would serve, of what its first fix leaves. */
 function behind(
   judgement: Judgement,
   finding: Finding,

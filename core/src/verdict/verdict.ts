@@ -61,10 +61,12 @@ export const isFailing = (verdict: Verdict): boolean => !isRight(verdict) && ver
 export function verdictOf(rig: Rig, shot: Shot, run: LightRun): Verdict {
   const { holds: meant, fields } = meantFor(rig, run.light, shot.body);
   if (meant === null) return told(shot, run, 'unknown', { unknown: fields });
-  const isStray = !meant && (run.fires === true || run.surely);
-  if (run.fires === null && !isStray) return told(shot, run, 'unknown', { unknown: run.unknown });
+  // When it fires makes a difference only where it should.
+  if (run.fires === null && (meant || !run.surely)) return told(shot, run, 'unknown', { unknown: run.unknown });
   if (!meant)
-    return isStray ? told(shot, run, 'stray', { faults: [strayFault(rig, shot.body, run)] }) : told(shot, run, 'dark');
+    return run.fires === false
+      ? told(shot, run, 'dark')
+      : told(shot, run, 'stray', { faults: [strayFault(rig, shot.body, run)] });
   if (!run.fires) return told(shot, run, 'silent', { faults: [silentFault(shot, run)] });
   return firedVerdict(rig, shot, run);
 }

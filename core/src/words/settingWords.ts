@@ -232,11 +232,11 @@ export function powerText(profile: Profile | undefined, stops: number): string {
   return (profile && powerOnDial(stops, dialOf(profile))) ?? `${stopsLabel(stops)} stops`;
 }
 
-/** @param unit on whose scale a power is said; without it stops are. */
 /** A shutter time as it is said: "1/250", "0.8 s". */
 export const shutterText = (label: string | null): string =>
   label === null ? 'not recorded' : /^[\d.]+$/.test(label) ? `${label} s` : label;
 
+/** @param unit on whose scale a power is said; without it stops are. */
 export function settingValue(path: FieldPath, value: unknown, names: Names, unit?: string): string {
   if (value == null) return meantWhenLeftOut(path) ?? 'not recorded';
   const field = groupPartsOf(path)?.field ?? pairPartsOf(path)?.field ?? path;
