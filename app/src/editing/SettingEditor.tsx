@@ -1,6 +1,6 @@
 import { stopsLabel } from '@ergon/core/measure/stops';
 import type { SettingValue } from '@ergon/core/record/settings';
-import { meantWhenLeftOut, settingName, settingValue } from '@ergon/core/words/settingWords';
+import { meantWhenLeftOut, settingName, settingValue, shutterText } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
@@ -134,7 +134,7 @@ function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<Stepper
     case 'shutter': {
       const at = shutterSteps.indexOf((value as string | null) ?? '1/160');
       return {
-        shown: (value as string | null) ?? '?',
+        shown: value == null ? '?' : shutterText(value as string),
         onLess: at < shutterSteps.length - 1 ? () => onChange(shutterSteps[at + 1]) : null,
         onMore: at > 0 ? () => onChange(shutterSteps[at - 1]) : null,
       };
