@@ -113,7 +113,7 @@ function shotsOfSixty(...counts: readonly number[]): void {
 function judgeOneByOne(rig: Rig): void {
   for (const { body, attitude } of shotsOf(rig)) {
     for (const light of rig.lights) {
-      const shot = simulate(rig, body, undefined, attitude);
+      const shot = simulate(rig, body, { attitude });
       verdictOf(rig, shot, shot.runs.get(light.id)!);
     }
   }

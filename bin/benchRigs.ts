@@ -7,7 +7,8 @@ import type { Settings } from '@ergon/core/record/settings';
 import type * as Rigs from '@ergon/core/rig/rig';
 import type { Kit, KitIndex } from '@ergon/core/rig/rig';
 import type * as Judging from '@ergon/core/verdict/judge';
-import { readFileSync } from 'node:fs';
+import type * as Rejudging from '@ergon/core/verdict/rejudge';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
@@ -17,6 +18,7 @@ export interface Core {
   buildRig: typeof Rigs.buildRig;
   indexKit: typeof Rigs.indexKit;
   judge: typeof Judging.judge;
+  rejudge: typeof Rejudging.rejudge;
   fixesFor: typeof Fixes.fixesFor;
 }
 
@@ -26,10 +28,14 @@ export async function coreAt(root: string): Promise<Core> {
   const { parseDocument } = (await load('record/kitDocument.ts')) as typeof Documents;
   const { buildRig, indexKit } = (await load('rig/rig.ts')) as typeof Rigs;
   const { judge } = (await load('verdict/judge.ts')) as typeof Judging;
+  // One that cannot judge again judges all of it.
+  const rejudge: Core['rejudge'] = existsSync(join(root, 'core/src/verdict/rejudge.ts'))
+    ? ((await load('verdict/rejudge.ts')) as typeof Rejudging).rejudge
+    : (_, rig) => judge(rig);
   const { fixesFor } = (await load('mend/fixes.ts')) as typeof Fixes;
   const parsed = parseDocument(JSON.parse(readFileSync(join(root, 'demo/ropewalk.json'), 'utf8')));
   if (!parsed.ok) throw new Error(`the demo of ${root} is not sound`);
-  return { demo: parsed.document, buildRig, indexKit, judge, fixesFor };
+  return { demo: parsed.document, buildRig, indexKit, judge, rejudge, fixesFor };
 }
 
 export interface BenchRig {

@@ -35,7 +35,7 @@ export function fire(
     );
   }
   const shots = wanted.map((one) => {
-    const shot = simulate(rig, one.body, undefined, one.attitude);
+    const shot = simulate(rig, one.body, { attitude: one.attitude });
     const ours = [...shot.runs.values()].filter((run) => !rig.strangers.has(run.light.id));
     return { shot, verdicts: ours.map((run) => verdictOf(rig, shot, run)) };
   });

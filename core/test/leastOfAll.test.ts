@@ -22,7 +22,7 @@ beforeAll(() => process.stdout.write(`least of all: ${COMPARED} rigs, seed ${SEE
 
 function verdictsIn(rig: Rig): { unit: string; right: boolean; unknown: boolean }[] {
   return shotsOf(rig).flatMap(({ body, attitude }) => {
-    const shot = simulate(rig, body, undefined, attitude);
+    const shot = simulate(rig, body, { attitude });
     return [...shot.runs.values()]
       .filter(({ light }) => !rig.strangers.has(light.id))
       .map((run) => verdictOf(rig, shot, run))
@@ -93,7 +93,7 @@ test('a setting of a unit that does not concern a light, as least work takes it,
     const changes = [...picked.values()].map((choice) => draw.pick(...single(choice)));
     const said = (one: Rig) =>
       shotsOf(one).map(({ body, attitude }) => {
-        const shot = simulate(one, body, undefined, attitude);
+        const shot = simulate(one, body, { attitude });
         const run = shot.runs.get(light);
         return run ? verdictOf(one, shot, run).verdict : null;
       });

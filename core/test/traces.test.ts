@@ -97,7 +97,7 @@ describe('settings that are watched', () => {
 /** What the simulator makes of a light with the first body, and whether that is never right. */
 function outcome(rig: Rig, light: string): readonly unknown[] {
   return rig.bodies.map((body: Body) => {
-    const shot = simulate(rig, body, seenFrom(rig, light), 'level');
+    const shot = simulate(rig, body, { only: seenFrom(rig, light) });
     const run = shot.runs.get(light);
     return run ? [verdictOf(rig, shot, run).verdict, isNeverRight(rig, shot, run)] : null;
   });

@@ -5,6 +5,7 @@ import { looksOf } from '@ergon/core/operation/timetable';
 import type { Look } from '@ergon/core/record/look';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
+import { rejudge } from '@ergon/core/verdict/rejudge';
 import { type LightReadiness, readinessOf } from '@ergon/core/verdict/readiness';
 import { useMemo } from 'react';
 import { useRig } from './Rig';
@@ -23,6 +24,9 @@ export type Around = Pick<CrewRig, 'tests' | 'onAir'>;
 /** The last judgement of each look as it is: an edit makes a new look and leaves the others theirs. */
 const judgedLooks = new WeakMap<Look, Around & { kit: KitIndex; judged: JudgedLook }>();
 
+/** What was last judged of each look, by its id, also on paper: most of it is the same after the next edit. */
+const latest = new Map<string, Judgement>();
+
 function knownJudgement(kit: KitIndex, look: Look, { tests, onAir }: Around): JudgedLook | null {
   const known = judgedLooks.get(look);
   return known && known.kit === kit && known.tests === tests && known.onAir === onAir ? known.judged : null;
@@ -32,7 +36,10 @@ export function judgeLook(kit: KitIndex, look: Look, around: Around): JudgedLook
   const known = knownJudgement(kit, look, around);
   if (known) return known;
   const { tests, onAir } = around;
-  const judgement = judge(buildRig(kit, look, onAir));
+  const rig = buildRig(kit, look, onAir);
+  const before = latest.get(look.id);
+  const judgement = before ? rejudge(before, rig) : judge(rig);
+  latest.set(look.id, judgement);
   const own = tests.filter((test) => test.look === look.id);
   const judged = { look, judgement, readiness: readinessOf(judgement, own) };
   judgedLooks.set(look, { kit, tests, onAir, judged });

@@ -1,5 +1,6 @@
 /** Fixes: setting changes the simulator has proven to remove a finding without blocking anything else. */
 import { type Change, isNoChange, mergeChanges } from '../record/change.ts';
+import { affectedLights } from '../rig/affected.ts';
 import { byLikeness } from '../rig/likeness.ts';
 import { keepsWish } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
@@ -7,7 +8,6 @@ import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
 import type { Verdict } from '../verdict/verdict.ts';
-import { affectedLights } from './affected.ts';
 import { costOf } from './cost.ts';
 import { candidatesFor } from './candidates.ts';
 import type { Candidate } from './scene.ts';

@@ -2,7 +2,8 @@
 import { type Change, mergeChanges } from '../record/change.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from '../verdict/finding.ts';
-import { judge, type Judgement } from '../verdict/judge.ts';
+import type { Judgement } from '../verdict/judge.ts';
+import { rejudge } from '../verdict/rejudge.ts';
 import { type Fix, fixesFor, fixOf, MOST_WISHES, wantLessFor } from './fixes.ts';
 import { type Need, needFor } from './need.ts';
 import { keyOf } from './quickWork.ts';
@@ -46,7 +47,7 @@ function behind(
   if (wants.length > 0 || need || depth === 0) return { wants, needs: need ? [{ lights: finding.units, need }] : [] };
   const fix = fixesFor(judgement, finding).find(({ changes }) => changes.every(allows));
   if (!fix) return { wants, needs: [] };
-  const after = judge(withRigChanges(judgement.rig, fix.changes));
+  const after = rejudge(judgement, withRigChanges(judgement.rig, fix.changes));
   const next = leftOf(after, finding.units).map((one) => behind(after, one, allows, depth - 1));
   const want = next.flatMap((one) => one.wants)[0];
   return {

@@ -9,6 +9,7 @@ import type { Attitude } from '../record/settingTerms.ts';
 import { keepsWish, lostWish } from '../rig/meantFor.ts';
 import { distinctFields, type FieldRef } from '../rig/check.ts';
 import { type Body, type Rig, rigOf } from '../rig/rig.ts';
+import type { Shot } from '../shot/lightRun.ts';
 import { simulate } from '../shot/simulate.ts';
 import { shotsOf } from '../verdict/judge.ts';
 import { isNeverRight, isNeverSure, suitsNoMoment } from '../verdict/neverRight.ts';
@@ -189,8 +190,7 @@ export class Nogoods {
     const traces = tracesIn(this.doubts, light);
     return this.rigs.ask(traces, { light, at, blanks: null }, (rig) => {
       const fields = shotsOf(rig).flatMap(({ body, attitude }) => {
-        this.trials++;
-        const shot = simulate(rig, body, seenFrom(rig, light), attitude);
+        const shot = this.shotOf(rig, light, body, attitude);
         const run = shot.runs.get(light);
         return run ? verdictOf(rig, shot, run).unknown : [];
       });
@@ -205,7 +205,7 @@ export class Nogoods {
     const bad = new Set(lostWish(this.rig, rig));
     for (const { body, attitude } of shotsOf(rig)) {
       this.trials += rig.lights.length;
-      const shot = simulate(rig, body, undefined, attitude);
+      const shot = simulate(rig, body, { attitude, untimed: true });
       for (const run of shot.runs.values()) {
         const verdict = verdictOf(rig, shot, run);
         if (isFailing(verdict) || (verdict.verdict === 'unknown' && !this.doubtful.has(verdict.unit)))
@@ -265,9 +265,7 @@ export class Nogoods {
   }
 
   private verdictIn(rig: Rig, light: string, body: Body, attitude: Attitude): VerdictName | null {
-    const only = seenFrom(rig, light);
-    this.trials++;
-    const shot = simulate(rig, body, only, attitude);
+    const shot = this.shotOf(rig, light, body, attitude);
     const run = shot.runs.get(light);
     return run ? verdictOf(rig, shot, run).verdict : null;
   }
@@ -282,10 +280,14 @@ export class Nogoods {
     if (taken === 'lost') return !keepsWish(this.rig, rig, new Set([light]));
     const body = rig.placed.get(taken.body) as Body;
     if (this.suitsNever(rig, body, light)) return true;
-    this.trials++;
-    const shot = simulate(rig, body, seenFrom(rig, light), taken.attitude);
+    const shot = this.shotOf(rig, light, body, taken.attitude);
     const run = shot.runs.get(light);
     return run !== undefined && isNeverRight(rig, shot, run);
+  }
+
+  private shotOf(rig: Rig, light: string, body: Body, attitude: Attitude): Shot {
+    this.trials++;
+    return simulate(rig, body, { only: seenFrom(rig, light), attitude, untimed: true });
   }
 
   /** Whether this body's shutter leaves no moment at which it would be as meant, or be known to be. */

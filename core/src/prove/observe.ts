@@ -40,7 +40,7 @@ export function observe(rig: Rig, shot: ShotRef, letter: string | null): Observe
   const alone = withRigChanges(rig, soloChanges(rig, letter));
   const body = alone.bodies.find(({ id }) => id === shot.body);
   if (!body) return [];
-  const pressed = simulate(alone, body, undefined, shot.attitude);
+  const pressed = simulate(alone, body, { attitude: shot.attitude });
   return [...pressed.runs.values()]
     .filter(({ light }) => !alone.strangers.has(light.id))
     .map((run): Observed => {

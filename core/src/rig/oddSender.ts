@@ -6,7 +6,8 @@ import { networkIdOf } from './net.ts';
 import { bodyUnder, hearerOf, type Light, type Placed, radioInUse, type Rig } from './rig.ts';
 
 /** What sender and hearers must share. */
-export type Shared = 'channel' | 'networkId' | 'pin';
+export const SHARED = ['channel', 'networkId', 'pin'] as const;
+export type Shared = (typeof SHARED)[number];
 
 /** So many hearers must say the same before it is the sender that is set wrong. */
 export const LEAST_AGREEING = 2;

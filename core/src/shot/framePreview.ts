@@ -83,7 +83,7 @@ function pressedAt(rig: Rig, { body, attitude }: Shot, label: string): Shot {
   const change = { unit: body.id, setting: 'shutter' as const, from: body.settings.shutter ?? null, to: label };
   const tried = withRigChanges(rig, [change]);
   const bodyThen = tried.bodies.find((one) => one.id === body.id)!;
-  return simulate(tried, bodyThen, undefined, attitude);
+  return simulate(tried, bodyThen, { attitude });
 }
 
 /** Null for a light that does not fire for certain, or where nobody can say what it gives the frame. */

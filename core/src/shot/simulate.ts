@@ -36,15 +36,20 @@ export const RED_EYE_LEADS_US = [700_000, 400_000] as const;
 /** How long before the shutter an optical master's coded pulses go out, in microseconds docs/model.md, Events. */
 export const BURST_LEADS_US = [95_000, 85_000] as const;
 
-/**
- * Presses one body's shutter once.
- * @param only see judge().
- * @param attitude how the camera is held.
- */
-export function simulate(rig: Rig, body: Body, only?: ReadonlySet<string>, attitude: Attitude = 'level'): Shot {
+/** What of a shot is asked for. */
+export interface Asked {
+  /** These lights alone; they must include every light that an eye among them sees. */
+  only?: ReadonlySet<string> | undefined;
+  /** How the camera is held; left out, level. */
+  attitude?: Attitude;
+  /** Nobody looks at the time line: when lights meter matters to eyes alone. */
+  untimed?: boolean;
+}
+
+/** Presses one body's shutter once. */
+export function simulate(rig: Rig, body: Body, { only, attitude = 'level', untimed = false }: Asked = {}): Shot {
   const lights = only ? rig.lights.filter((light) => only.has(light.id)) : rig.lights;
-  // Of some lights nobody looks at the time line: when they meter matters to eyes alone.
-  const meters = !only || lights.some(({ settings }) => settings.link === 'eye');
+  const meters = !untimed || lights.some(({ settings }) => settings.link === 'eye');
   return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, { lights, meters }).play();
 }
 

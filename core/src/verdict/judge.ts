@@ -9,7 +9,7 @@ import { missesRear } from '../path/rearCurtain.ts';
 import { standsOtherwiseUpright } from '../path/standing.ts';
 import { contactTime, frontContact } from '../shot/curtain.ts';
 import { type LightRun, type Shot, shotRefOf } from '../shot/lightRun.ts';
-import { simulate } from '../shot/simulate.ts';
+import { type Asked, simulate } from '../shot/simulate.ts';
 import { adviceFor } from './advice.ts';
 import { type Finding, GatheredFindings } from './finding.ts';
 import { type Verdict, verdictOf } from './verdict.ts';
@@ -22,18 +22,24 @@ export interface Judgement {
   findings: readonly Finding[];
 }
 
-/** @param only judge these lights alone; they must include every light that an eye among them sees. */
+/** @param only judge these lights alone; see Asked. */
 export function judge(rig: Rig, only?: ReadonlySet<string>): Judgement {
-  const shots = shotsTaken(rig, only);
+  return judgementOf(rig, shotsTaken(rig, only && { only, untimed: true }));
+}
+
+/** A verdict that is known already. */
+export type Known = (shot: Shot, run: LightRun) => Verdict | undefined;
+
+export function judgementOf(rig: Rig, shots: readonly Shot[], known: Known = () => undefined): Judgement {
   const gathered = new GatheredFindings();
   const verdicts: Verdict[] = [];
   // By the runs they are of: a camera turned upright may take the very shot it took level.
-  const known = new Map<LightRun, Verdict>();
+  const given = new Map<LightRun, Verdict>();
   for (const shot of shots) {
     for (const run of shot.runs.values()) {
       if (rig.strangers.has(run.light.id)) continue;
-      const verdict = heldAs(shot, known.get(run)) ?? verdictOf(rig, shot, run);
-      known.set(run, verdict);
+      const verdict = known(shot, run) ?? heldAs(shot, given.get(run)) ?? verdictOf(rig, shot, run);
+      given.set(run, verdict);
       verdicts.push(verdict);
       gathered.addFaults(verdict);
       if (verdict.verdict === 'in-sync') adviseForgiven(rig, shot, run, gathered);
@@ -53,12 +59,13 @@ function heldAs({ attitude }: Shot, verdict: Verdict | undefined): Verdict | nul
 }
 
 /** A camera held upright takes the shot it takes level, but where somebody noted that a light stands otherwise to it then. */
-function shotsTaken(rig: Rig, only?: ReadonlySet<string>): Shot[] {
+export function shotsTaken(rig: Rig, asked: Pick<Asked, 'only' | 'untimed'> = {}): Shot[] {
+  const { only } = asked;
   const turns = rig.lights.some((light) => (only?.has(light.id) ?? true) && standsOtherwiseUpright(light));
   let level: Shot | undefined;
   return shotsOf(rig).map(({ body, attitude }) => {
     if (attitude === 'upright' && !turns && level?.body.id === body.id) return { ...level, attitude };
-    level = simulate(rig, body, only, attitude);
+    level = simulate(rig, body, { ...asked, attitude });
     return level;
   });
 }

@@ -3,7 +3,8 @@ import type { Change } from '../record/change.ts';
 import { lostWish } from '../rig/meantFor.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from './finding.ts';
-import { judge, type Judgement } from './judge.ts';
+import type { Judgement } from './judge.ts';
+import { rejudge } from './rejudge.ts';
 import { isFailing, type Verdict } from './verdict.ts';
 
 export interface Outcome {
@@ -27,7 +28,7 @@ export interface WhatIf {
 }
 
 export function whatIf(before: Judgement, changes: readonly Change[]): WhatIf {
-  return compared(before, judge(withRigChanges(before.rig, changes)));
+  return compared(before, rejudge(before, withRigChanges(before.rig, changes)));
 }
 
 /** Two judgements of one look, light by light and shot by shot. */

@@ -1,8 +1,14 @@
-/** Which lights a change can affect, so that a proof judges those alone. */
-import type { Change } from '../record/change.ts';
-import { changesOdd, oddSender, type Shared } from '../rig/oddSender.ts';
-import { isBody, type Placed, type Rig } from '../rig/rig.ts';
-import { carrierOf } from '../rig/stack.ts';
+/** Which lights a change can affect, so that those alone are judged again. */
+import type { SettingPath } from '../record/settings.ts';
+import { changesOdd, oddSender, type Shared, SHARED } from './oddSender.ts';
+import { isBody, type Placed, type Rig } from './rig.ts';
+import { carrierOf } from './stack.ts';
+
+/** A setting of a unit that is not what it was. */
+export interface Touched {
+  unit: string;
+  setting: SettingPath;
+}
 
 /**
  * Lights whose verdict may differ after changes, with everything their eyes see; undefined for all.
@@ -12,10 +18,12 @@ import { carrierOf } from '../rig/stack.ts';
 export function affectedLights(
   before: Rig,
   rig: Rig,
-  changes: readonly Change[],
+  changes: readonly Touched[],
   lights: readonly string[],
 ): ReadonlySet<string> | undefined {
   const touched = new Set(changes.map((change) => change.unit));
+  if (rig.lights.length !== before.lights.length || rig.lights.some(({ id }, at) => before.lights[at]!.id !== id))
+    return undefined;
   const isShared = (id: string) => isBody(rig.placed.get(id)!) || isSender(before, id) || isSender(rig, id);
   if ([...touched].some(isShared)) return undefined;
   // Putting something on a trigger may change what its whole stack does.
@@ -32,12 +40,11 @@ export function affectedLights(
   return rig.lights.some((light) => light.settings.link === 'eye' && light.settings.sees == null) ? undefined : reached;
 }
 
-const SHARED: readonly Shared[] = ['channel', 'networkId', 'pin'];
 /** What makes a unit listen to a sender at all: who is set otherwise may then be another for every setting. */
 const JOINING: ReadonlySet<string> = new Set(['family', 'link', 'receiver', 'firesFor', 'role', 'lamp']);
 
 /** Whether a hearer that is set otherwise makes a sender the odd one, or no longer. */
-function changesTheOdd(before: Rig, rig: Rig, changes: readonly Change[], touched: ReadonlySet<string>): boolean {
+function changesTheOdd(before: Rig, rig: Rig, changes: readonly Touched[], touched: ReadonlySet<string>): boolean {
   if (changes.some(({ setting }) => JOINING.has(setting))) {
     const agreedOn = (one: Rig, sender: Placed, setting: Shared) => oddSender(one, sender, setting)?.agreed;
     return rig.senders.some((sender) =>
