@@ -80,6 +80,11 @@ test.each<[string, (document: ReturnType<typeof demo>) => unknown, string]>([
     'looks[0].units.light-1.shutter: is "1/201". Did you mean "1/200"?',
   ],
   [
+    'a shutter written as a fraction: the nearest time, not the nearest word',
+    (d) => spoil(d, { shutter: '1/2' }),
+    'looks[0].units.light-1.shutter: is "1/2". Did you mean "0.5"?',
+  ],
+  [
     'a number below the least',
     (d) => spoil(d, { distanceM: -1 }),
     'looks[0].units.light-1.distanceM: is -1: write 0 or more',

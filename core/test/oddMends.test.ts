@@ -158,6 +158,13 @@ test('compensation beyond the limit is taken back where that costs least, and no
   // Of what the camera has not it gives up nothing.
   const own = { ...units, 'body-1': camera('1/200'), 'light-1': remote({ mode: 'ttl', power: null, compensation: 4 }) };
   expect(about(own, 'power.comp-limit').fixes).toEqual([['light-1.compensation 3']]);
+  // Where the light alone uses it up: none on the camera, said once.
+  const both = {
+    ...units,
+    'body-1': camera('1/200', { compensation: -2 }),
+    'light-1': remote({ mode: 'ttl', power: null, compensation: -3 }),
+  };
+  expect(about(both, 'power.comp-limit').fixes).toEqual([['body-1.compensation null'], ['light-1.compensation -1']]);
 });
 
 describe('a sender in the hand', () => {

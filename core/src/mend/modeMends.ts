@@ -55,8 +55,8 @@ export const withinCompensation = ({ rig, subject, params }: Scene<'power.comp-l
   // The camera gives up no more than it has.
   const isOfBody = params.over * ofBody > 0 && params.over * (most - ofLight) >= 0;
   return [
-    [set(subject, 'compensation', most - ofBody)],
-    ...(isOfBody ? [[set(body, 'compensation', most - ofLight)]] : []),
+    [set(subject, 'compensation', most - ofBody || null)],
+    ...(isOfBody ? [[set(body, 'compensation', most - ofLight || null)]] : []),
     [set(subject, 'compensation', most), set(body, 'compensation', null)],
   ];
 };
