@@ -50,8 +50,10 @@ export interface Asked {
 export function simulate(rig: Rig, body: Body, { only, attitude = 'level', untimed = false }: Asked = {}): Shot {
   const lights = only ? rig.lights.filter((light) => only.has(light.id)) : rig.lights;
   const meters = !untimed || lights.some(({ settings }) => settings.link === 'eye');
-  return new ShotRun(rig, attitude === 'level' ? body : { ...body, attitude }, { lights, meters }).play();
+  return new ShotRun(rig, heldAs(body, attitude), { lights, meters }).play();
 }
+
+export const heldAs = (body: Body, attitude: Attitude): Body => (attitude === 'level' ? body : { ...body, attitude });
 
 /** Where a sender speaks the family a light listens to, those that certainly speak another need not be followed: they fail. */
 function mayBeHeard(family: string | undefined, senders: readonly { sender: Placed }[]) {

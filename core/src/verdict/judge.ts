@@ -9,7 +9,7 @@ import { missesRear } from '../path/rearCurtain.ts';
 import { standsOtherwiseUpright } from '../path/standing.ts';
 import { contactTime, frontContact } from '../shot/curtain.ts';
 import { type LightRun, type Shot, shotRefOf } from '../shot/lightRun.ts';
-import { type Asked, simulate } from '../shot/simulate.ts';
+import { type Asked, heldAs, simulate } from '../shot/simulate.ts';
 import { adviceFor } from './advice.ts';
 import { type Finding, GatheredFindings } from './finding.ts';
 import { type Verdict, verdictOf } from './verdict.ts';
@@ -38,7 +38,7 @@ export function judgementOf(rig: Rig, shots: readonly Shot[], known: Known = () 
   for (const shot of shots) {
     for (const run of shot.runs.values()) {
       if (rig.strangers.has(run.light.id)) continue;
-      const verdict = known(shot, run) ?? heldAs(shot, given.get(run)) ?? verdictOf(rig, shot, run);
+      const verdict = known(shot, run) ?? turned(shot, given.get(run)) ?? verdictOf(rig, shot, run);
       given.set(run, verdict);
       verdicts.push(verdict);
       gathered.addFaults(verdict);
@@ -53,7 +53,7 @@ export function judgementOf(rig: Rig, shots: readonly Shot[], known: Known = () 
 }
 
 /** The verdict of the same run with the camera held otherwise: the same, but where a part of the frame stays dark. */
-function heldAs({ attitude }: Shot, verdict: Verdict | undefined): Verdict | null {
+function turned({ attitude }: Shot, verdict: Verdict | undefined): Verdict | null {
   if (!verdict || verdict.darkEdge !== null) return null;
   return verdict.faults.some(({ params }) => 'darkEdge' in params) ? null : { ...verdict, attitude };
 }
@@ -64,7 +64,8 @@ export function shotsTaken(rig: Rig, asked: Pick<Asked, 'only' | 'untimed'> = {}
   const turns = rig.lights.some((light) => (only?.has(light.id) ?? true) && standsOtherwiseUpright(light));
   let level: Shot | undefined;
   return shotsOf(rig).map(({ body, attitude }) => {
-    if (attitude === 'upright' && !turns && level?.body.id === body.id) return { ...level, attitude };
+    if (attitude === 'upright' && !turns && level?.body.id === body.id)
+      return { ...level, body: heldAs(body, attitude), attitude };
     level = simulate(rig, body, { ...asked, attitude });
     return level;
   });

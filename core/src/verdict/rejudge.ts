@@ -21,7 +21,9 @@ export function rejudge(before: Judgement, rig: Rig): Judgement {
   for (const [at, shot] of before.shots.entries()) {
     // Turned upright a camera may take the very shot it took level.
     const isSame = at > 0 && shot.runs === before.shots[at - 1]!.runs && fresh[at]!.runs === fresh[at - 1]!.runs;
-    shots.push(isSame ? { ...shots[at - 1]!, attitude: shot.attitude } : mergedShot(shot, fresh[at]!, reached));
+    shots.push(
+      isSame ? { ...shots[at - 1]!, body: shot.body, attitude: shot.attitude } : mergedShot(shot, fresh[at]!, reached),
+    );
   }
   const known = new Map(before.verdicts.map((verdict) => [keyOf(verdict), verdict]));
   return judgementOf(rig, shots, ({ body, attitude }, { light }) =>
