@@ -120,6 +120,14 @@ describe('stroboscopic fire', () => {
     expect(finding.params).toMatchObject({ pops: 5, inside: 3 });
   });
 
+  test('each pop is a pulse for an eye: in S2 it answers the second, if that comes within a second', () => {
+    const watched = (hz: number | null) =>
+      both(five('2'), { settings: { remote: { multiHz: hz }, eye: { eye: 'S2', sees: ['remote'] } } });
+    expect(verdictIn(watched(20), 'eye')).toMatchObject({ verdict: 'in-sync', atUs: 3900 + 50_000 + 100 });
+    expect(codes(watched(0.9), 'eye')).toEqual(['eye.waits-for-second']);
+    expect(missing(watched(null), 'eye')).toContain('remote.multiHz');
+  });
+
   test('one pop lost of many is a picture less', () => {
     const many: Spoil = both(five('1/8'), {
       settings: { remote: { multiPops: 6, multiHz: 45 } },

@@ -1,6 +1,7 @@
 /** What a burst takes from a flash, pop by pop. */
 import { firstMissed, firstTooHot, recycleSeconds } from '../src/shot/recycle';
 import { buildRig, indexKit, type Light } from '../src/rig/rig';
+import { suitsNoMoment } from '../src/verdict/neverRight';
 import { baseKit, baseLook, type Spoil } from './baseRig';
 
 const light = (spoil: Spoil = {}): Light =>
@@ -18,6 +19,25 @@ test('a pop at p stops takes 2^p of the charge, and the pause makes up its share
   expect(firstMissed(-1, 2, 0.5, 9)).toBe(4);
   // Metering may ask for all of it.
   expect(firstMissed(null, 2, 1, 2)).toBe(2);
+});
+
+test('a light trimmed down on the unit needs less, and so may keep up', () => {
+  const paced = (trim: number): Spoil => ({
+    settings: {
+      'body-1': { secondsBetween: 1, burstFrames: 12 },
+      remote: { link: 'cable', mount: 'body-1', power: 0, trim, firesFor: ['body-1'] },
+    },
+  });
+  // Full power charges in 2 s, half of it in one.
+  const fails = (trim: number) => {
+    const rig = buildRig(indexKit(baseKit(paced(trim))), baseLook(paced(trim)));
+    return suitsNoMoment(
+      rig,
+      rig.bodies[0]!,
+      rig.lights.find(({ id }) => id === 'remote')!,
+    );
+  };
+  expect([fails(0), fails(-1)]).toEqual([true, false]);
 });
 
 test('a row of pops heats a head by what they add up to', () => {

@@ -194,7 +194,7 @@ function manualDelivery({ rig, body, light }: Told, { power: told, sender, overr
   if (byPower?.holds === false) return manualAt(controlled, null, null, faultFor(light.id, byPower));
   const { floor, ceiling } = light.profile.power;
   const trim = light.settings.trim ?? 0;
-  const wanted = light.settings.power == null ? null : light.settings.power + trim;
+  const wanted = wantedPower(light);
   const fields = missing(
     [light.id, 'power', wanted],
     [light.id, 'profile.power.floor', floor],
@@ -212,6 +212,10 @@ function manualDelivery({ rig, body, light }: Told, { power: told, sender, overr
     overruled(stopsOff);
   return manualAt(controlled, power, stopsOff, fault);
 }
+
+/** What somebody wants of it in stops below full, with what is trimmed on the unit; null where nobody recorded it. */
+export const wantedPower = ({ settings: { power, trim } }: Light): number | null =>
+  power == null ? null : power + (trim ?? 0);
 
 const isNear = (stopsOff: number): boolean => Math.abs(stopsOff) <= POWER_TOLERANCE_STOPS;
 

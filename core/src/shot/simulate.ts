@@ -26,6 +26,7 @@ import { EyeWatch, PULSE_MERGE_US } from './eyeWatch.ts';
 import { type LightRun, newRun, type Shot } from './lightRun.ts';
 import { meteredGroups, PREFLASH_LEAD_US, preflashLeadUs } from './meteringOrder.ts';
 import { ALWAYS, inEither, oddsOf, possible, type Pulse, type Queued, type Trigger } from './queued.ts';
+import { popsAfter } from './popsAfter.ts';
 import { popsOf, popSpanUs } from './pulseShape.ts';
 import { recycleSeconds } from './recycle.ts';
 import { inTimeOrder, type PulseKind, type TimelineEvent } from './timeline.ts';
@@ -361,7 +362,10 @@ class ShotRun {
       ...possible(certain),
     });
     const { odds, unknown } = event;
-    this.add(atUs, { kind: 'pulse', light, pulse, certain, unknown, train: event.train === true, odds });
+    const shone: Pulse = { kind: 'pulse', light, pulse, certain, unknown, train: event.train === true, odds };
+    this.add(atUs, shone);
+    if (pulse !== 'main' || !this.eyes.isWatched(light)) return;
+    for (const pop of popsAfter(run.light, shone)) this.add(atUs + pop.afterUs, pop.pulse);
   }
 
   /** A second way in at the same moment makes up for shots in which the first one fails. */

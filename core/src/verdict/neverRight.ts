@@ -1,7 +1,7 @@
 /** Whether a light is certainly not as meant in a shot, also where nobody can say what becomes of it. docs/model.md, Least work. */
 import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
 import { meantFor } from '../rig/meantFor.ts';
-import { type Delivery, deliver } from '../path/delivery.ts';
+import { type Delivery, deliver, wantedPower } from '../path/delivery.ts';
 import type { Body, Light, Rig } from '../rig/rig.ts';
 import { burstOf } from '../shot/burst.ts';
 import { type Curtain, curtainOf } from '../shot/curtain.ts';
@@ -44,8 +44,8 @@ export const suitsNoMoment = (rig: Rig, body: Body, light: Light): boolean =>
 
 /** At the lowest power that still passes for the one wanted, and with the bodies alone that it fires for without a doubt. */
 function fallsBehind(rig: Rig, body: Body, light: Light): boolean {
-  const { mode, power } = light.settings;
-  if (mode !== 'manual' || power == null || meantFor(rig, light, body).holds !== true) return false;
+  const power = wantedPower(light);
+  if (light.settings.mode !== 'manual' || power === null || meantFor(rig, light, body).holds !== true) return false;
   const pace = paceOf(rig, light, body);
   if (pace === null) return false;
   const rounded = (light.profile.power.step ?? WIDEST_STEP) / 2;

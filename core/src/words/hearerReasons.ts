@@ -184,10 +184,10 @@ export const HEARER = {
   }),
   'eye.waits-for-second': (p, me, names) => ({
     gap: 'waits for a second pulse',
-    why: `${me} lets one pulse pass and waits for the next, but ${listed(p.seen, names) || 'what it sees'} ${p.seen.length > 1 ? 'together give' : 'gives'} only one.`,
+    why: `${me} lets one pulse pass and waits for the next, but ${listed(p.seen, names) || 'what it sees'} ${p.seen.length > 1 ? 'together give' : 'gives'} only one within a second.`,
     evidence: [
       ['eye', 'S2'],
-      ['pulses seen', '1'],
+      ['pulses within a second', '1'],
     ],
   }),
   'eye.nothing-in-view': (p, me, names) => {
