@@ -43,7 +43,17 @@ describe('a bounce', () => {
     // 12 m, half as far again and halved.
     const guessed = candidatesFor(judgement, finding).map(([change]) => change!.to);
     expect(guessed.slice(0, 2)).toEqual(['direct', 4]);
+    // In the sun halved twice more: a twelfth of 9 m.
+    const sunny = judgeBase(far({ distanceM: 9, inSun: true }, { halfAngle: 60, indoorM: 12, outdoorM: 9 }));
+    const sun = sunny.findings.find(({ code }) => code === 'air.sun')!;
+    expect(candidatesFor(sunny, sun).map(([change]) => change!.to)).toContain(0.7);
   });
+});
+
+test('what a receiver hands on hangs on its own shoe, where that is not recorded', () => {
+  const carries = { power: true, mode: true, ttl: true };
+  const blank: Spoil = { profiles: { answer: { topShoe: null } }, families: { plain: { carries } } };
+  expect(missing(blank, 'answered')).toEqual(['answer.profile.topShoe']);
 });
 
 describe('where a light stands belongs to a pair', () => {

@@ -126,6 +126,7 @@ describe('stroboscopic fire', () => {
     expect(verdictIn(watched(20), 'eye')).toMatchObject({ verdict: 'in-sync', atUs: 3900 + 50_000 + 100 });
     expect(codes(watched(0.9), 'eye')).toEqual(['eye.waits-for-second']);
     expect(missing(watched(null), 'eye')).toContain('remote.multiHz');
+    expect(missing(both(watched(20), set('remote', { mode: null })), 'eye')).toContain('remote.mode');
   });
 
   test('one pop lost of many is a picture less', () => {

@@ -68,6 +68,11 @@ export const ODDITIES: Readonly<Record<string, Holds>> = {
   'leaf shutter': anySetting(({ shutterType }) => shutterType === 'leaf'),
   'dark edge on a side': ({ verdicts }) => verdicts.some(({ darkEdge }) => darkEdge === 'side'),
   'pops outside the opening': finding('frame.duration', ({ pops }) => pops !== undefined),
+  'eye in S2 on stroboscopic fire': ({ rig }) =>
+    rig.lights.some(({ settings: { link, eye, sees } }) => {
+      const isPopping = (id: string) => rig.placed.get(id)?.settings.mode === 'multi';
+      return link === 'eye' && eye === 'S2' && (sees ?? []).some(isPopping);
+    }),
   'pulse S2 forgot': anyRun(isForgotten),
   'eye that answers red-eye flashes': anyRun(({ answered }) => answered === 'red-eye'),
   'two metered groups in one shot': anyShot((shot) => Math.max(...preTimes(shot)) - Math.min(...preTimes(shot)) > 5000),

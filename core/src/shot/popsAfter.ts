@@ -10,11 +10,14 @@ interface Pop {
   pulse: Pulse;
 }
 
-/** All but the first; where nobody recorded how many or how fast, one that may come at once or later, or not in time. */
+/** All but the first; where nobody recorded whether it pops on, how often or how fast, one that may come at once or later, or not in time. */
 export function popsAfter(light: Light, first: Pulse): Pop[] {
   const { mode, multiPops, multiHz } = light.settings;
-  if (mode !== 'multi') return [];
-  const open = missing([light.id, 'multiPops', multiPops], [light.id, 'multiHz', multiHz]);
+  if (mode != null && mode !== 'multi') return [];
+  const open =
+    mode == null
+      ? missing([light.id, 'mode', mode])
+      : missing([light.id, 'multiPops', multiPops], [light.id, 'multiHz', multiHz]);
   if (open.length > 0)
     return [{ afterUs: 0, pulse: { ...first, certain: false, unknown: [...first.unknown, ...open] } }];
   return popTimesUs(light)

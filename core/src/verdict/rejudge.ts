@@ -1,6 +1,7 @@
 /** Judges a look again after an edit: only what the edit can reach is worked out anew. docs/model.md, Judging again. */
 import type { SettingPath } from '../record/settings.ts';
 import { affectedLights, type Touched } from '../rig/affected.ts';
+import type { Code } from '../rig/codes.ts';
 import { oddSender, SHARED } from '../rig/oddSender.ts';
 import { isBody, type Placed, type Rig } from '../rig/rig.ts';
 import type { Shot } from '../shot/lightRun.ts';
@@ -14,7 +15,7 @@ import type { Verdict } from './verdict.ts';
  * @param before of the same look as it was, or of any other: then all of it is judged.
  */
 export function rejudge(before: Judgement, rig: Rig): Judgement {
-  const reached = reachedBetween(before.rig, rig);
+  const reached = reachedBetween(before, rig);
   if (!reached) return judge(rig);
   const fresh = shotsTaken(rig, { only: reached });
   const shots: Shot[] = [];
@@ -44,9 +45,9 @@ function mergedShot(was: Shot, fresh: Shot, reached: ReadonlySet<string>): Shot 
 }
 
 /** The lights that two rigs of one look can differ in; undefined for all. */
-function reachedBetween(before: Rig, rig: Rig): ReadonlySet<string> | undefined {
+function reachedBetween({ rig: before, verdicts }: Judgement, rig: Rig): ReadonlySet<string> | undefined {
   const touched = touchedBetween(before, rig);
-  const reached = touched && affectedLights(before, rig, touched, []);
+  const reached = touched && affectedLights(before, rig, touched, overruled(verdicts));
   if (!reached || seesBody(before, reached) || seesBody(rig, reached)) return undefined;
   const isMeteredAlike = rig.bodies.every((body, at) =>
     isSame(meteredGroups(rig, body), meteredGroups(before, before.bodies[at]!)),
@@ -57,6 +58,12 @@ function reachedBetween(before: Rig, rig: Rig): ReadonlySet<string> | undefined 
 /** What is said of an odd sender counts all that agree against it. */
 const oddOnesIn = (rig: Rig) =>
   rig.senders.flatMap((sender) => SHARED.map((setting) => oddSender(rig, sender, setting)));
+
+const OVERRULED: ReadonlySet<Code> = new Set(['power.overwritten', 'power.shared-group']);
+
+/** Told a power that is not wanted: whether another light of the letter wants it is said too. */
+const overruled = (verdicts: readonly Verdict[]): string[] =>
+  verdicts.filter(({ faults }) => faults.some(({ code }) => OVERRULED.has(code))).map(({ unit }) => unit);
 
 /** Undefined where more than settings is not what it was. */
 function touchedBetween(before: Rig, rig: Rig): Touched[] | undefined {
