@@ -50,12 +50,6 @@ describe('a bounce', () => {
   });
 });
 
-test('what a receiver hands on hangs on its own shoe, where that is not recorded', () => {
-  const carries = { power: true, mode: true, ttl: true };
-  const blank: Spoil = { profiles: { answer: { topShoe: null } }, families: { plain: { carries } } };
-  expect(missing(blank, 'answered')).toEqual(['answer.profile.topShoe']);
-});
-
 describe('where a light stands belongs to a pair', () => {
   const noted = (id: string, pair: NonNullable<Settings['from']>[string]) =>
     both(RIVAL, set('remote', { from: { [id]: pair } }), { families: { control: { reachM: 80 } } });
