@@ -96,6 +96,9 @@ describe('possible and certain, sometimes and always, at one moment', () => {
     expect(verdictIn(seeing('remote', 'wired'), 'eye')).toMatchObject({ verdict: 'in-sync', chance: 1 });
     // Neither of two halves: a quarter is missed.
     expect(verdictIn(seeing('remote', 'answered'), 'eye')).toMatchObject({ verdict: 'unreliable', chance: 0.75 });
+    // The one that always comes a little later leaves no doubt.
+    const later = both(seeing('answered', 'remote'), set('remote', { heardShare: null }));
+    expect(judgeBase(later).shots[0]!.runs.get('eye')).toMatchObject({ fires: true, chance: 1, doubt: null });
   });
 });
 
