@@ -22,9 +22,7 @@ export function rejudge(before: Judgement, rig: Rig): Judgement {
   for (const [at, shot] of before.shots.entries()) {
     // Turned upright a camera may take the very shot it took level.
     const isSame = at > 0 && shot.runs === before.shots[at - 1]!.runs && fresh[at]!.runs === fresh[at - 1]!.runs;
-    shots.push(
-      isSame ? { ...shots[at - 1]!, body: shot.body, attitude: shot.attitude } : mergedShot(shot, fresh[at]!, reached),
-    );
+    shots.push(isSame ? { ...shots[at - 1]!, body: shot.body, attitude: shot.attitude } : mergedShot(shot, fresh[at]!));
   }
   const known = new Map(before.verdicts.map((verdict) => [keyOf(verdict), verdict]));
   return judgementOf(rig, shots, ({ body, attitude }, { light }) =>
@@ -35,11 +33,12 @@ export function rejudge(before: Judgement, rig: Rig): Judgement {
 const keyOf = ({ unit, shot, attitude }: Pick<Verdict, 'unit' | 'shot' | 'attitude'>): string =>
   `${unit} ${shot} ${attitude}`;
 
-function mergedShot(was: Shot, fresh: Shot, reached: ReadonlySet<string>): Shot {
+/** @param fresh the same shot of some lights alone: what bodies and senders do in it does not count. */
+function mergedShot(was: Shot, fresh: Shot): Shot {
   const runs = new Map([...was.runs].map(([id, run]) => [id, fresh.runs.get(id) ?? run]));
   const timeline = [
-    ...was.timeline.filter(({ unit }) => !reached.has(unit)),
-    ...fresh.timeline.filter(({ unit }) => reached.has(unit)),
+    ...was.timeline.filter(({ unit }) => !fresh.runs.has(unit)),
+    ...fresh.timeline.filter(({ unit }) => fresh.runs.has(unit)),
   ].sort(inTimeOrder);
   return { ...was, runs, timeline };
 }
