@@ -30,6 +30,13 @@ test('a flash of a family that is spoken takes over its channel, ID and a driven
   expect(judgement.verdicts.find((one) => one.unit === 'z-new' && one.shot === placing!.body)!.verdict).toBe('in-sync');
 });
 
+test('nothing is offered that would fail, or fire where it should not, in one shot of two', () => {
+  const unit = item('tholmar-60k');
+  const units = { ...look.units, 'body-2': { ...look.units['body-2']!, shutter: '1/250' } };
+  const offered = [look, { ...look, units }].map((one) => placingsFor(buildRig(kitWith(unit), one), unit).length);
+  expect(offered).toEqual([1, 0]);
+});
+
 test('a receiver is set to the same net', () => {
   const unit = item('tholmar-perch');
   const [placing] = placingsFor(buildRig(kitWith(unit), look), unit);

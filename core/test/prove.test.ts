@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expectedOf, soloChanges } from '../src/prove/soloPress.ts';
-import { type Observed, resultOf, SEEN_STOPS } from '../src/prove/observe.ts';
+import { observe, type Observed, resultOf, SEEN_STOPS } from '../src/prove/observe.ts';
 import { letterOf, type OpenPair, openPairs, type Press, type TestOrder, testOrder } from '../src/prove/testOrder.ts';
 import { withChanges } from '../src/record/change.ts';
 import type { TestFire } from '../src/record/testFire.ts';
@@ -34,6 +34,14 @@ const fired = (id: string, body: string, rest: Partial<TestFire> = {}): TestFire
 };
 const stateOf = (proofs: ReturnType<typeof proofsOf>, id: string, body: string) =>
   proofs.find((one) => one.light === id && one.shot.body === body)!;
+
+test('gear that is pressed shows what fired, and how bright; of what stays dark no power', () => {
+  const off = withChanges(speeches, [{ unit: 'light-2', setting: 'on', from: true, to: false }]);
+  const seen = observe(buildRig(kit, off, demo.onAir), { body: 'body-1', attitude: 'level' }, null);
+  const of = (id: string) => seen.find((one) => one.light === id);
+  expect(of('light-1')).toMatchObject({ seen: 'fired', stops: light('light-1').settings.power });
+  expect(of('light-2')).toEqual({ light: 'light-2', seen: 'dark', stops: null });
+});
 
 test('each light in each shot is proven, stale with what changed, missed, or never tested', () => {
   const tests = [fired('light-1', 'body-1'), fired('light-2', 'body-1', { result: 'wrong', wrong: 'bar' })];

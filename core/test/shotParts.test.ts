@@ -10,6 +10,7 @@ import { frameLossOf } from '../src/shot/frameLoss';
 import { newRun } from '../src/shot/lightRun';
 import { meteredGroups } from '../src/shot/meteringOrder';
 import { pulseDecayUs } from '../src/shot/pulseShape';
+import { rowLight } from '../src/shot/rowLight';
 import { ALWAYS, inEither, together } from '../src/shot/queued';
 import { baseLook, judgeBase, type Spoil } from './baseRig';
 import { both, control, RIVAL, set } from './gearCases';
@@ -50,6 +51,12 @@ test('pops that each leave a part of the frame dark light all of it together', (
     frameLossOf(4000, 3000, { light: light(pops), delivery: null, atUs: 3000, train: false, tail: false })!;
   expect(lossOf(1).share).toBe(0.75);
   expect(lossOf(2)).toMatchObject({ share: 1, darkEdge: null });
+});
+
+test('a shutter open as long as its curtain takes and more leaves nothing dark, a shorter one a part', () => {
+  expect(rowLight(4000, 8000, 4000, null).dark).toBe(0);
+  // A millisecond late, open 3 of 4 ms: only the upper half of the rows is still open.
+  expect(rowLight(4000, 3000, 5000, null).dark).toBe(0.5);
 });
 
 test('pops that leave a part of the frame dark leave it at the edge that none of them reaches', () => {
