@@ -30,8 +30,13 @@ test('keyboard: arrows, find, keys, undo', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');
   const station = page.getByRole('complementary', { name: 'Station' });
-  await page.keyboard.press('/');
-  await page.getByRole('textbox', { name: 'Find a light' }).fill('door');
+  // The name of the look stands before its lines do, and with it the keys.
+  const find = page.getByRole('textbox', { name: 'Find a light' });
+  await expect(async () => {
+    await page.keyboard.press('/');
+    await expect(find).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  await find.fill('door');
   await page.keyboard.press('Enter');
   await expect(station).toContainText('Light 6 · hearer');
   await page.keyboard.press('ArrowLeft');
