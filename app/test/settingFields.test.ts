@@ -123,7 +123,7 @@ test('ranges come from the family, floors from the profile, letters from the rad
     fields(light, stage).find((field) => field.setting === setting)?.editor;
   expect(editor('light-6', 'hearer', 'channel')).toEqual({ kind: 'number', from: 1, to: 24 });
   expect(editor('light-6', 'hearer', 'networkId')).toEqual({ kind: 'number', from: 0, to: 60 });
-  expect(editor('light-6', 'lamp', 'power')).toEqual({ kind: 'stops', floor: -8 });
+  expect(editor('light-6', 'lamp', 'power')).toEqual({ kind: 'stops', floor: -8, step: 0.1 });
   expect(editor('light-6', 'hearer', 'group')).toMatchObject({
     options: ['A', 'B', 'C', 'D', 'E', 'F', 'G'].map((value) => ({ value })),
   });

@@ -2,7 +2,7 @@
  * Laws 1 to 3 of the firing model over random rigs. `ERGON_LAW_RUNS` and `ERGON_LAW_SEED` set how many and
  * which; the seed is printed, so that a failure can be seen again.
  */
-import { POWER_TOLERANCE_STOPS } from '../src/measure/stops';
+import { POWER_TOLERANCE_STOPS } from '../src/exposure/powerScale';
 import { affectedLights } from '../src/rig/affected.ts';
 import { candidatesFor } from '../src/mend/candidates.ts';
 import { fixesFor } from '../src/mend/fixes';

@@ -1,11 +1,5 @@
-import {
-  fastestLabelAtLeast,
-  powerOnDial,
-  SHUTTER_SETTINGS,
-  shutterMicroseconds,
-  stopsLabel,
-  THIRD_LABELS,
-} from '../src/measure/stops';
+import { fastestLabelAtLeast, SHUTTER_SETTINGS, shutterMicroseconds, stopsLabel, THIRD_LABELS } from '../src/measure/stops';
+import { powerOnDial } from '../src/exposure/powerScale';
 
 test('shutter labels are exact powers of two', () => {
   expect(shutterMicroseconds('1/250')).toBe(1e6 / 256);

@@ -10,12 +10,17 @@ interface NumberFieldProps {
   /** Both ends included. */
   from: number;
   to: number;
+  /** What a press of a button adds; of a fraction, fractions may be typed too. */
+  step?: number;
   value: number | null;
   onChange: (value: number) => void;
 }
 
-/** A whole number typed or stepped. What is typed stays until it is right, with what is wrong beside it. */
-export function NumberField({ label, from, to, value, onChange }: NumberFieldProps) {
+const WHOLE = /^\d+$/;
+const DECIMAL = /^\d+([.,]\d+)?$/;
+
+/** A number typed or stepped. What is typed stays until it is right, with what is wrong beside it. */
+export function NumberField({ label, from, to, step = 1, value, onChange }: NumberFieldProps) {
   const [typed, setTyped] = useState(value === null ? '' : String(value));
   const [shownValue, setShownValue] = useState(value);
   // Another value from outside, an undo perhaps, takes the place of what was typed.
@@ -23,22 +28,27 @@ export function NumberField({ label, from, to, value, onChange }: NumberFieldPro
     setShownValue(value);
     setTyped(value === null ? '' : String(value));
   }
-  const number = Number(typed);
-  const wrong = typed !== '' && (!/^\d+$/.test(typed) || number < from || number > to);
+  const number = Number(typed.replace(',', '.'));
+  const shape = Number.isInteger(step) ? WHOLE : DECIMAL;
+  const wrong = typed !== '' && (!shape.test(typed) || number < from || number > to);
   const commit = () => {
     if (typed !== '' && !wrong && number !== value) onChange(number);
   };
   return (
     <View style={styles.field}>
       <View style={styles.row}>
-        <StepEnd label={label} way="less" onPress={value !== null && value > from ? () => onChange(value - 1) : null} />
+        <StepEnd
+          label={label}
+          way="less"
+          onPress={value !== null && value > from ? () => onChange(Math.max(from, value - step)) : null}
+        />
         <Field
           label={label}
           value={typed}
           onChangeText={setTyped}
           onBlur={commit}
           onSubmitEditing={commit}
-          inputMode="numeric"
+          inputMode={Number.isInteger(step) ? 'numeric' : 'decimal'}
           centred
           hideLabel
           invalid={wrong}
@@ -46,7 +56,9 @@ export function NumberField({ label, from, to, value, onChange }: NumberFieldPro
         <StepEnd
           label={label}
           way="more"
-          onPress={value === null ? () => onChange(from) : value < to ? () => onChange(value + 1) : null}
+          onPress={
+            value === null ? () => onChange(from) : value < to ? () => onChange(Math.min(to, value + step)) : null
+          }
         />
       </View>
       {wrong && (

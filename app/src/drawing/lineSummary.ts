@@ -1,5 +1,6 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { powerOnDial, stopsLabel } from '@ergon/core/measure/stops';
+import { stopsLabel } from '@ergon/core/measure/stops';
+import { powerOnDial } from '@ergon/core/exposure/powerScale';
 
 export const purposeOf = (line: SignalLine): string => {
   const { purpose, place } = line.light.settings;

@@ -4,7 +4,7 @@ import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { SettingEditor } from './SettingEditor';
 import { useEdit } from './editing';
-import type { Field } from './settingFields';
+import type { Field } from './field';
 
 interface FieldListProps {
   judged: JudgedLook;

@@ -1,6 +1,7 @@
+import { roundedToStep } from '@ergon/core/exposure/powerSteps';
 import { stopsLabel } from '@ergon/core/measure/stops';
 import type { SettingValue } from '@ergon/core/record/settings';
-import { meantWhenLeftOut, settingName, settingValue, shutterText } from '@ergon/core/words/settingWords';
+import { meantWhenLeftOut, type Names, settingName, settingValue } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
@@ -10,7 +11,7 @@ import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { useHowTo } from './howTo';
-import { type Editor, type Field, shutterSteps } from './settingFields';
+import type { Editor, Field } from './field';
 
 interface SettingEditorProps {
   field: Field;
@@ -46,8 +47,9 @@ const PAIR_OPTIONS = [
   { value: true, label: 'noted by itself' },
 ] as const;
 
-/** A third of a stop, kept exact over many steps. */
-const third = (stops: number, steps: number): number => Math.round(stops * 3 + steps) / 3;
+/** So many steps up or down, kept exact over many of them. */
+const stepped = (stops: number, steps: number, step: number): number => roundedToStep(stops + steps * step, step);
+const third = (stops: number, steps: number): number => stepped(stops, steps, 1 / 3);
 
 /** Stops closer than this are the same: rounding of thirds. */
 const SAME_STOPS = 0.01;
@@ -73,6 +75,8 @@ function Control(props: ControlProps) {
       );
     case 'number':
       return <NumberField label={name} {...editor} value={value as number | null} onChange={onChange} />;
+    case 'decimal':
+      return <NumberField label={name} {...editor} value={value as number | null} onChange={onChange} step={0.5} />;
     case 'several':
       return (
         <Toggles
@@ -103,12 +107,12 @@ function Control(props: ControlProps) {
         />
       );
     default:
-      return <Stepper label={name} {...stepsOf(editor, props)} />;
+      return <Stepper label={name} {...stepsOf(editor, props, names)} />;
   }
 }
 
 /** What a stepper shows and where it leads; null at either end. */
-function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<StepperProps, 'label'> {
+function stepsOf(editor: Steps, { value, onChange, field }: ControlProps, names: Names): Omit<StepperProps, 'label'> {
   switch (editor.kind) {
     case 'stops': {
       const { whenLeftOut = null } = editor;
@@ -118,8 +122,8 @@ function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<Stepper
       const isLowest = stops - SAME_STOPS <= editor.floor;
       return {
         shown: value == null && whenLeftOut === null ? '?' : stopsLabel(stops),
-        onLess: isLowest ? null : () => to(Math.max(editor.floor, third(stops, -1))),
-        onMore: stops >= -SAME_STOPS ? null : () => to(Math.min(0, third(stops, 1))),
+        onLess: isLowest ? null : () => to(Math.max(editor.floor, stepped(stops, -1, editor.step))),
+        onMore: stops >= -SAME_STOPS ? null : () => to(Math.min(0, stepped(stops, 1, editor.step))),
       };
     }
     case 'shift': {
@@ -127,22 +131,23 @@ function stepsOf(editor: Steps, { value, onChange }: ControlProps): Omit<Stepper
       const to = (next: number) => onChange(Math.abs(next) < SAME_STOPS ? null : next);
       return {
         shown: stopsLabel(stops),
-        onLess: stops > -editor.most + SAME_STOPS ? () => to(third(stops, -1)) : null,
+        onLess: stops > editor.least + SAME_STOPS ? () => to(third(stops, -1)) : null,
         onMore: stops < editor.most - SAME_STOPS ? () => to(third(stops, 1)) : null,
       };
     }
-    case 'shutter': {
-      const at = shutterSteps.indexOf((value as string | null) ?? '1/160');
+    case 'dial': {
+      const { labels } = editor;
+      const at = labels.indexOf((value as string | number | null) ?? editor.start);
       return {
-        shown: value == null ? '?' : shutterText(value as string),
-        onLess: at < shutterSteps.length - 1 ? () => onChange(shutterSteps[at + 1]) : null,
-        onMore: at > 0 ? () => onChange(shutterSteps[at - 1]) : null,
+        shown: value == null ? '?' : settingValue(field.setting, value, names),
+        onLess: at < labels.length - 1 ? () => onChange(labels[at + 1]) : null,
+        onMore: at > 0 ? () => onChange(labels[at - 1]) : null,
       };
     }
   }
 }
 
-type Steps = Extract<Editor, { kind: 'stops' | 'shift' | 'shutter' }>;
+type Steps = Extract<Editor, { kind: 'stops' | 'shift' | 'dial' }>;
 
 const styles = StyleSheet.create({
   field: { gap: space.tiny },

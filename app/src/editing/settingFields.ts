@@ -1,72 +1,17 @@
 /** Which settings stand at which station of a line, and how each is edited. */
 import { HAND } from '@ergon/core/measure/newId';
-import { SHUTTER_SETTINGS } from '@ergon/core/measure/stops';
-import { controllersOf } from '@ergon/core/mend/cost';
 import { radiosOf } from '@ergon/core/record/profile';
 import { EXPOSURE_MODES, EYE_MODES } from '@ergon/core/record/profileTerms';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from '@ergon/core/record/settingTerms';
 import { groupPath, isByAir, pairPath, type SettingPath } from '@ergon/core/record/settings';
 import type { Stage } from '@ergon/core/rig/codes';
-import { isMeantFor } from '@ergon/core/rig/meantFor';
 import { channelsOf, groupsOf } from '@ergon/core/rig/net';
 import { hearerOf, isBody, type Light, type Placed, radioInUse, type Rig, speaksAsMaster } from '@ergon/core/rig/rig';
 import { sendersServing } from '@ergon/core/rig/serving';
 import { carrierOf } from '@ergon/core/rig/stack';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-
-export type Editor =
-  | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }
-  /** Whole numbers, both ends included. */
-  | { kind: 'number'; from: number; to: number }
-  /** Stops below full in thirds; with what it is while left out, where that means something. */
-  | { kind: 'stops'; floor: number; whenLeftOut?: number | null }
-  /** Stops up or down in thirds, at most so many either way. */
-  | { kind: 'shift'; most: number }
-  | { kind: 'shutter' }
-  /** Any of these at once. */
-  | { kind: 'several'; options: readonly { value: string; label: string }[] }
-  | { kind: 'units'; options: readonly string[]; whenLeftOut?: readonly string[] }
-  /** Where a light stands to one other unit: as to the rest, or noted by itself. */
-  | { kind: 'pair' };
-
-export interface Field {
-  unit: string;
-  setting: SettingPath;
-  editor: Editor;
-}
-
-const ON_OFF = [
-  { value: true, label: 'on' },
-  { value: false, label: 'off' },
-] as const;
-const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
-const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: WORDS[value] ?? value }));
-
-const onOff = (unit: string, setting: SettingPath): Field => ({
-  unit,
-  setting,
-  editor: { kind: 'choice', options: ON_OFF },
-});
-const oneOf = (unit: string, setting: SettingPath, values: readonly string[]): Field => ({
-  unit,
-  setting,
-  editor: { kind: 'choice', options: asOptions(values) },
-});
-
-const yesNo = (unit: string, setting: SettingPath, yes: string, no: string): Field => ({
-  unit,
-  setting,
-  editor: {
-    kind: 'choice',
-    options: [
-      { value: true, label: yes },
-      { value: false, label: no },
-    ],
-  },
-});
-
-/** Stops up or down from where it is. */
-const shift = (unit: string, setting: SettingPath): Field => ({ unit, setting, editor: { kind: 'shift', most: 5 } });
+import { APERTURE, asOptions, type Field, ISO, oneOf, onOff, shift, SHUTTER, THIRD, yesNo } from './field';
+import { lampFields } from './lampFields';
 
 /** What somebody may note on a unit on the spot. */
 const notedOn = (unit: string): Field[] => [oneOf(unit, 'cells', CELLS), yesNo(unit, 'asleep', 'asleep', 'awake')];
@@ -76,9 +21,6 @@ const PACES = [0.1, 0.2, 0.5, 1, 2, 5];
 
 /** Tests a light answered, of ten. */
 const SHARES = [0.5, 0.6, 0.7, 0.8, 0.9, 1].map((value) => ({ value, label: `${Math.round(10 * value)} of 10` }));
-
-/** Delays of a tail, in microseconds: from the first curtain's start on. */
-const TAIL_DELAYS = [0, 250, 500, 1000, 2000].map((value) => ({ value, label: `${value / 1000} ms` }));
 
 /** Settings to show at a station; empty where there is nothing to set. */
 export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage): Field[] {
@@ -90,7 +32,9 @@ export function fieldsAt(rig: Rig, line: SignalLine, body: Placed, stage: Stage)
       return bodyFields(body);
     case 'frame':
       return [
-        { unit: body.id, setting: 'shutter', editor: { kind: 'shutter' } },
+        { unit: body.id, setting: 'shutter', editor: SHUTTER },
+        { unit: body.id, setting: 'aperture', editor: APERTURE },
+        { unit: body.id, setting: 'iso', editor: ISO },
         oneOf(body.id, 'curtain', CURTAINS),
         {
           unit: body.id,
@@ -171,7 +115,7 @@ export function fieldsOfUnit(rig: Rig, placed: Placed): Field[] {
     ...tells.flatMap((letter): Field[] => [
       onOff(placed.id, groupPath(letter, 'on')),
       oneOf(placed.id, groupPath(letter, 'mode'), MODES),
-      { unit: placed.id, setting: groupPath(letter, 'power'), editor: { kind: 'stops', floor: -9 } },
+      { unit: placed.id, setting: groupPath(letter, 'power'), editor: { kind: 'stops', floor: -9, step: THIRD } },
     ]),
     ...(tells.length > 0 ? [onOff(placed.id, 'passive')] : []),
     ...(isBody(placed) ? [] : notedOn(placed.id)),
@@ -191,7 +135,11 @@ function senderFields(rig: Rig, sender: Placed, hearer: Placed): Field[] {
       : [
           onOff(sender.id, groupPath(group, 'on')),
           oneOf(sender.id, groupPath(group, 'mode'), MODES),
-          { unit: sender.id, setting: groupPath(group, 'power'), editor: { kind: 'stops', floor: -9 } } as const,
+          {
+            unit: sender.id,
+            setting: groupPath(group, 'power'),
+            editor: { kind: 'stops', floor: -9, step: THIRD },
+          } as const,
         ]),
     onOff(sender.id, 'passive'),
     ...(isBody(sender) ? [] : notedOn(sender.id)),
@@ -317,44 +265,6 @@ function footFields(rig: Rig, light: Placed): Field[] {
   return fields;
 }
 
-function lampFields(rig: Rig, line: SignalLine): Field[] {
-  const { light } = line;
-  const bodies = rig.bodies.map((body) => body.id);
-  const whenLeftOut = rig.bodies.filter((body) => isMeantFor(rig, light, body) !== false).map(({ id }) => id);
-  const floor = light.profile.power.floor ?? -9;
-  return [
-    oneOf(light.id, 'mode', MODES),
-    { unit: light.id, setting: 'power', editor: { kind: 'stops', floor } },
-    ...(controllersOf(rig, light).length === 0 && light.settings.mode !== 'ttl'
-      ? [
-          {
-            unit: light.id,
-            setting: 'dialledPower',
-            editor: { kind: 'stops', floor, whenLeftOut: light.settings.power ?? null },
-          } as const,
-        ]
-      : []),
-    ...(light.settings.mode === 'multi'
-      ? [
-          { unit: light.id, setting: 'multiPops', editor: { kind: 'number', from: 2, to: 500 } } as const,
-          { unit: light.id, setting: 'multiHz', editor: { kind: 'number', from: 1, to: 1000 } } as const,
-        ]
-      : []),
-    ...(light.profile.lampSwitch === false ? [] : [onOff(light.id, 'lamp')]),
-    yesNo(light.id, 'hss', 'wanted', 'not wanted'),
-    ...(light.settings.mode === 'manual'
-      ? [{ unit: light.id, setting: 'tailDelayUs', editor: { kind: 'choice', options: TAIL_DELAYS } } as const]
-      : []),
-    ...(light.settings.mode === 'ttl' ? [shift(light.id, 'compensation')] : [shift(light.id, 'trim')]),
-    onOff(light.id, 'beep'),
-    onOff(light.id, 'zoomAuto'),
-    yesNo(light.id, 'hot', 'too hot', 'cool'),
-    ...(bodies.length > 1 && (isByAir(light.settings) || light.settings.link === 'eye')
-      ? [{ unit: light.id, setting: 'firesFor', editor: { kind: 'units', options: bodies, whenLeftOut } } as const]
-      : []),
-  ];
-}
-
 const oneOfUnits = (rig: Rig, placed: Placed, setting: SettingPath): Field => ({
   unit: placed.id,
   setting,
@@ -389,5 +299,3 @@ const seesField = (rig: Rig, eye: string): Field => ({
     ],
   },
 });
-
-export const shutterSteps: readonly string[] = SHUTTER_SETTINGS;

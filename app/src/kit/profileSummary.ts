@@ -1,5 +1,6 @@
 import { type Profile } from '@ergon/core/record/profile';
-import { powerOnDial, stopsLabel } from '@ergon/core/measure/stops';
+import { stopsLabel } from '@ergon/core/measure/stops';
+import { powerOnDial } from '@ergon/core/exposure/powerScale';
 
 export const modelName = (profile: Profile): string => `${profile.maker} ${profile.model}`;
 

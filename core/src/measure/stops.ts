@@ -66,12 +66,6 @@ export function fastestLabelAtLeast(us: number): string | null {
   return THIRD_LABELS.find((label) => shutterMicroseconds(label) >= us - 1e-3) ?? null;
 }
 
-export const POWER_SCALES = ['fraction', 'decimal', 'percent', 'ws'] as const;
-export type PowerScale = (typeof POWER_SCALES)[number];
-
-/** Two powers closer than this, in stops, count as the same: a twentieth of a stop is not seen in a picture. */
-export const POWER_TOLERANCE_STOPS = 0.05;
-
 const THIRD_GLYPHS = ['', '⅓', '⅔'];
 
 /** A signed count of stops for people: "0", "-2⅓", "+1.4". Thirds get their glyph, everything else one decimal. */
@@ -82,33 +76,4 @@ export function stopsLabel(stops: number): string {
   if (Math.abs(size * 3 - thirds) > 0.03) return `${sign}${size.toFixed(1)}`;
   const whole = Math.floor(thirds / 3);
   return `${sign}${whole === 0 && thirds > 0 ? '' : whole}${THIRD_GLYPHS[thirds % 3]}`;
-}
-
-export interface PowerDial {
-  scale: PowerScale;
-  /** Decimal scale: the number shown at full power. */
-  full?: number | null;
-  /** Watt-second scale: energy at full power. */
-  energyWs?: number | null;
-}
-
-/**
- * A power in stops below full as the unit's own display writes it (docs/model.md, Powers: fraction 2^p, decimal Dfull + p,
- * energy Emax * 2^p). Returns null when the scale needs a number nobody recorded.
- */
-export function powerOnDial(stops: number, dial: PowerDial): string | null {
-  switch (dial.scale) {
-    case 'fraction': {
-      const whole = Math.ceil(stops - 1e-9);
-      const rest = stops - whole;
-      const base = whole === 0 ? '1/1' : `1/${2 ** -whole}`;
-      return Math.abs(rest) < 0.01 ? base : `${base} ${stopsLabel(rest)}`;
-    }
-    case 'decimal':
-      return dial.full == null ? null : (dial.full + stops).toFixed(1);
-    case 'percent':
-      return `${Number((100 * 2 ** stops).toPrecision(2))} %`;
-    case 'ws':
-      return dial.energyWs == null ? null : `${Number((dial.energyWs * 2 ** stops).toPrecision(2))} Ws`;
-  }
 }

@@ -2,7 +2,7 @@
  * What a lamp is told: how its output is decided, by whom, and how far that is from what the look wants.
  * Answers the crew's third question of a light, "what tells it how much?". docs/model.md, Delivery.
  */
-import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
+import { POWER_TOLERANCE_STOPS } from '../exposure/powerScale.ts';
 import type { Tri } from '../measure/tri.ts';
 import type { Mode } from '../record/settingTerms.ts';
 import { groupPath, isByAir } from '../record/settings.ts';

@@ -14,8 +14,8 @@ export interface Change {
 export const isSameValue = (a: SettingValue, b: SettingValue): boolean =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
-/** Whom a light fires for, how the camera is held and how fast it shoots: wanted, and dialled on nothing. */
-const WANTED: ReadonlySet<SettingPath> = new Set(['firesFor', 'attitudes', 'secondsBetween', 'burstFrames']);
+/** Whom a light fires for, how bright it is to be, how the camera is held and how fast it shoots: wanted, and dialled on nothing. */
+const WANTED: ReadonlySet<SettingPath> = new Set(['firesFor', 'attitudes', 'secondsBetween', 'burstFrames', 'aim']);
 
 /** Whether a setting is of what the crew wants alone, so that to change it is no work. */
 export const isWanted = (setting: SettingPath): boolean => WANTED.has(setting);

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { APERTURE_LABELS } from '../exposure/aperture.ts';
+import { ISO_LABELS } from '../exposure/iso.ts';
 import { idSchema, labelSchema, letterSchema, stopsSchema } from './fieldShapes.ts';
 import { SHUTTER_SETTINGS } from '../measure/stops.ts';
 import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profileTerms.ts';
@@ -21,6 +23,9 @@ const standing = {
   /** Metres from sender to hearer, or along a cable's way. */
   distanceM: z.number().min(0).max(5000).nullish(),
 };
+
+/** Stops of light lost on the way. */
+const lossSchema = z.number().min(0).max(15);
 
 export const pairSchema = z.strictObject(standing);
 
@@ -105,6 +110,18 @@ export const settingsSchema = z.strictObject({
   /** Its head zooms by itself. */
   zoomAuto: z.boolean().nullish(),
 
+  /** Light: stops it is to read above (+) or below (-) the aperture of the camera where it falls. */
+  aim: z.number().min(-10).max(10).nullish(),
+  /** Light: metres from it to what it lights. */
+  subjectM: z.number().min(0.1).max(200).nullish(),
+  /** Light: where its head is zoomed to, in millimetres. */
+  zoomMm: z.number().min(5).max(1000).nullish(),
+  /** Light: stops lost in what is in front of it. */
+  modifierLoss: lossSchema.nullish(),
+  gelLoss: lossSchema.nullish(),
+  densityLoss: lossSchema.nullish(),
+  modelling: z.boolean().nullish(),
+
   /** What somebody noted on the unit. Left out: nobody noted anything wrong. */
   asleep: z.boolean().nullish(),
   cells: z.enum(CELLS).nullish(),
@@ -122,6 +139,9 @@ export const settingsSchema = z.strictObject({
 
   shutterType: z.enum(SHUTTER_TYPES).nullish(),
   shutter: z.enum(SHUTTER_SETTINGS as [string, ...string[]]).nullish(),
+  /** F-number and ISO, as the dials show them. */
+  aperture: z.literal(APERTURE_LABELS as [number, ...number[]]).nullish(),
+  iso: z.literal(ISO_LABELS as [number, ...number[]]).nullish(),
   flashFiring: z.boolean().nullish(),
   exposureMode: z.enum(EXPOSURE_MODES).nullish(),
   /** Body: with which curtain it closes its contact. Left out: the front one. */

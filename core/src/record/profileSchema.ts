@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { POWER_SCALES, SHUTTER_LABELS } from '../measure/stops.ts';
+import { SHUTTER_LABELS } from '../measure/stops.ts';
+import { POWER_SCALES } from '../exposure/powerScale.ts';
 import { idSchema, labelSchema, letterSchema, noteSchema, rangeSchema, stopsSchema } from './fieldShapes.ts';
 import {
   ABILITIES,

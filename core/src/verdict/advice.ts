@@ -1,5 +1,6 @@
 /** What works and is still worth a word: each rule looks at a judged look and names the units it concerns. */
-import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
+import { POWER_TOLERANCE_STOPS } from '../exposure/powerScale.ts';
+import { roundedToStep } from '../exposure/powerSteps.ts';
 import { isByAir } from '../record/settings.ts';
 import type { Fault, ParamsOf } from '../rig/check.ts';
 import type { BodyNuisance } from '../rig/codeParams.ts';
@@ -128,8 +129,7 @@ function onPower(light: Light): Advice[] {
   const { mode, power: wanted } = light.settings;
   const { step } = light.profile.power;
   if (mode !== 'manual' || wanted == null || step == null) return [];
-  // Ties go towards less light. docs/model.md, Powers.
-  const rounded = Math.floor(wanted / step + 0.5 - 1e-9) * step;
+  const rounded = roundedToStep(wanted, step);
   const error = rounded - wanted;
   return Math.abs(error) > POWER_TOLERANCE_STOPS
     ? [about(light, 'power.rounded', { light: light.id, wanted, rounded, error })]

@@ -1,6 +1,6 @@
 /** What a test fire rests on, in a digest: equal as long as nothing that acts has changed. docs/model.md, Readiness. */
 import { canonical, digest } from '../measure/canonical.ts';
-import { isByAir } from '../record/settings.ts';
+import { isByAir, type Settings } from '../record/settings.ts';
 import { type Body, hearerOf, type Light, type Placed, type Rig } from '../rig/rig.ts';
 import { carrierOf } from '../rig/stack.ts';
 
@@ -93,10 +93,27 @@ function makeThatActs({ profile }: Placed): object {
 }
 
 /**
- * Where a light stands and how far the walk is has no part in whether it fires; how a camera is held belongs to the
- * shot, not to the camera.
+ * Where a light stands, how far the walk is and how bright it is there has no part in whether it fires; how a camera is
+ * held belongs to the shot, not to the camera.
  */
-function onlyWhatActs(placed: Placed): object {
-  const { purpose: _purpose, place: _place, walkSeconds: _walk, attitudes: _attitudes, ...rest } = placed.settings;
-  return rest;
+const INERT = [
+  'purpose',
+  'place',
+  'walkSeconds',
+  'attitudes',
+  'aperture',
+  'iso',
+  'aim',
+  'subjectM',
+  'zoomMm',
+  'modifierLoss',
+  'gelLoss',
+  'densityLoss',
+  'modelling',
+] as const satisfies readonly (keyof Settings)[];
+
+function onlyWhatActs({ settings }: Placed): object {
+  const acts = { ...settings };
+  for (const field of INERT) delete acts[field];
+  return acts;
 }

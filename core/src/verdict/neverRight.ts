@@ -1,5 +1,5 @@
 /** Whether a light is certainly not as meant in a shot, also where nobody can say what becomes of it. docs/model.md, Least work. */
-import { POWER_TOLERANCE_STOPS } from '../measure/stops.ts';
+import { POWER_TOLERANCE_STOPS } from '../exposure/powerScale.ts';
 import { meantFor } from '../rig/meantFor.ts';
 import { type Delivery, deliver, wantedPower } from '../path/delivery.ts';
 import type { Body, Light, Rig } from '../rig/rig.ts';

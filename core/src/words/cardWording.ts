@@ -1,5 +1,5 @@
 /** What is said on cards: what to dial in the unit's own scale, what changed since, and what to mind. */
-import { powerOnDial } from '../measure/stops.ts';
+import { powerOnDial } from '../exposure/powerScale.ts';
 import type { CardLine, CardSetting } from '../cards/cardLines.ts';
 import { type Card, type CardNote, leftOn, linesIn } from '../cards/cards.ts';
 import type { FirstCheck } from '../cards/firstCheck.ts';

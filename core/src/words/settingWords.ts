@@ -1,6 +1,7 @@
 /** Names and values of settings and fields as people say them. */
 import { HAND } from '../measure/newId.ts';
-import { type PowerDial, powerOnDial, stopsLabel } from '../measure/stops.ts';
+import { stopsLabel } from '../measure/stops.ts';
+import { type PowerDial, powerOnDial } from '../exposure/powerScale.ts';
 import type { Profile } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import type { PairField } from '../record/settingTerms.ts';
@@ -65,6 +66,15 @@ const SETTING_NAMES: Readonly<Record<PlainSetting, string>> & Readonly<Record<st
   cableM: 'cable length',
   beep: 'beep',
   zoomAuto: 'automatic zoom',
+  zoomMm: 'zoom',
+  modelling: 'modelling lamp',
+  aim: 'aim',
+  subjectM: 'distance to what it lights',
+  modifierLoss: 'lost in its modifier',
+  gelLoss: 'lost in its gel',
+  densityLoss: 'density in front of it',
+  aperture: 'aperture',
+  iso: 'ISO',
   isoAuto: 'automatic ISO',
   wbAuto: 'automatic white balance',
   previewOn: 'exposure preview',
@@ -153,6 +163,10 @@ const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   cableM: 'not measured',
   beep: 'off, as far as noted',
   zoomAuto: 'off, as far as noted',
+  modelling: 'off, as far as noted',
+  modifierLoss: 'none, as far as noted',
+  gelLoss: 'none, as far as noted',
+  densityLoss: 'none, as far as noted',
   isoAuto: 'off, as far as noted',
   wbAuto: 'off, as far as noted',
   previewOn: 'off, as far as noted',
@@ -236,6 +250,9 @@ export function powerText(profile: Profile | undefined, stops: number): string {
 export const shutterText = (label: string | null): string =>
   label === null ? 'not recorded' : /^[\d.]+$/.test(label) ? `${label} s` : label;
 
+/** Settings in stops that are no powers. */
+const STOPS: ReadonlySet<string> = new Set(['trim', 'compensation', 'aim', 'modifierLoss', 'gelLoss', 'densityLoss']);
+
 /** @param unit on whose scale a power is said; without it stops are. */
 export function settingValue(path: FieldPath, value: unknown, names: Names, unit?: string): string {
   if (value == null) return meantWhenLeftOut(path) ?? 'not recorded';
@@ -248,9 +265,11 @@ export function settingValue(path: FieldPath, value: unknown, names: Names, unit
   if (field === 'tailDelayUs') return `${(Number(value) / 1000).toFixed(1)} ms`;
   if (field === 'heardShare') return `${Math.round(100 * Number(value))} of 100`;
   if (field === 'attitudes') return (value as string[]).join(' and ');
-  if (field === 'distanceM' || field === 'cableM') return `${String(value)} m`;
+  if (field === 'aperture') return `f/${String(value)}`;
+  if (field === 'zoomMm') return `${String(value)} mm`;
+  if (field === 'distanceM' || field === 'cableM' || field === 'subjectM') return `${String(value)} m`;
   if (field === 'offAxis') return `${String(value)}°`;
-  if (field === 'trim' || field === 'compensation') return stopsText(value as number);
+  if (STOPS.has(field)) return stopsText(value as number);
   if (field === 'multiHz') return `${String(value)} Hz`;
   if (field === 'shutter') return shutterText(value as string);
   if (field === 'family') return names.family(value as string);
