@@ -18,6 +18,8 @@ const ROOMS = {
   propose: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
   air: ['measure', 'exposure', 'record', 'rig', 'mend'],
   groups: ['measure', 'exposure', 'record', 'rig', 'path', 'mend', 'air'],
+  power: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend'],
+  energy: ['measure', 'exposure', 'record', 'rig', 'path', 'shot'],
   cards: ['measure', 'exposure', 'record', 'rig', 'verdict', 'mend'],
   words: [
     'measure',
@@ -35,6 +37,8 @@ const ROOMS = {
     'air',
     'groups',
     'cards',
+    'power',
+    'energy',
   ],
   describe: ['measure', 'exposure', 'record', 'words'],
 };

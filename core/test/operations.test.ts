@@ -145,6 +145,7 @@ describe('what was removed and made again is another', () => {
     looks: [{ id: 'look', name: 'Look', event: 'event', units: {} }],
     tests: [],
     onAir: [],
+    readings: [],
     born: {},
   });
   const unit = { id: 'light', profile: 'p', label: 'Light' };

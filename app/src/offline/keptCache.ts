@@ -48,7 +48,9 @@ const BUSTER = `document ${DOCUMENT_VERSION}`;
 
 /** A list that came later is missing from a rig that was kept before. */
 const holdsAllLists = ({ queryKey, state }: PersistedClient['clientState']['queries'][number]): boolean =>
-  queryKey[0] !== 'rig' || state.data === undefined || 'onAir' in (state.data as object);
+  queryKey[0] !== 'rig' ||
+  state.data === undefined ||
+  Object.keys(emptyState()).every((list) => list in (state.data as object));
 
 /**
  * What an earlier version of this app kept, in today's shape, so that its first start needs no server either. What of

@@ -18,6 +18,7 @@ export const toDocument = (state: CrewState): KitDocument => ({
   looks: [...state.looks],
   tests: [...state.tests],
   onAir: [...state.onAir],
+  readings: [...state.readings],
 });
 
 /** One model with the families it speaks, to hand to another crew; null when there is no such model. */
@@ -35,5 +36,6 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
     looks: [],
     tests: [],
     onAir: [],
+    readings: [],
   };
 }

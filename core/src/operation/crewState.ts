@@ -5,6 +5,7 @@ import type { Look } from '../record/look.ts';
 import type { OnAir } from '../record/onAir.ts';
 import type { Profile } from '../record/profile.ts';
 import { type Settings, withGroups, withPairs } from '../record/settings.ts';
+import type { Reading } from '../record/reading.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
 
@@ -27,6 +28,7 @@ export interface Docs {
   placing: Settings;
   test: LoggedTest;
   onAir: OnAir;
+  reading: Reading;
 }
 export type RecordKind = keyof Docs;
 export type AnyDoc = Docs[RecordKind];
@@ -57,6 +59,7 @@ export interface CrewState {
   looks: readonly Look[];
   tests: readonly LoggedTest[];
   onAir: readonly OnAir[];
+  readings: readonly Reading[];
   /** Which operation made a record, by its key; left out for what is older than the first operation. */
   born: Readonly<Record<string, string>>;
 }
@@ -70,6 +73,7 @@ export const emptyState = (): CrewState => ({
   looks: [],
   tests: [],
   onAir: [],
+  readings: [],
   born: {},
 });
 

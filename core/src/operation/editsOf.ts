@@ -113,6 +113,7 @@ export function importing(state: CrewState, document: KitDocument, born: string)
     ),
     ...document.tests.flatMap((doc) => puttingTest(draft, doc, born)),
     ...document.onAir.flatMap((doc) => put(draft, { on: { kind: 'onAir', id: doc.id }, doc, born })),
+    ...document.readings.flatMap((doc) => put(draft, { on: { kind: 'reading', id: doc.id }, doc, born })),
     ...looks.flatMap(({ gone }) => gone),
   ];
 }
@@ -174,6 +175,7 @@ export function startingAgain(state: CrewState, document: KitDocument, born: str
       known.has(doc.id) && !isSameAgain(doc) ? [making({ kind: 'test', id: doc.id }, doc, born)] : [],
     ),
     ...others('onAir', state.onAir, kept(document.onAir)),
+    ...others('reading', state.readings, kept(document.readings)),
     ...others('moment', state.moments, kept(document.events.flatMap(({ moments }) => moments))),
     ...others('look', state.looks, kept(document.looks)),
     ...others('event', state.events, kept(document.events)),

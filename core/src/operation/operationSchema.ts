@@ -8,6 +8,7 @@ import { idSchema } from '../record/fieldShapes.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
 import { onAirSchema } from '../record/onAirSchema.ts';
 import { profileSchema } from '../record/profileSchema.ts';
+import { readingSchema } from '../record/reading.ts';
 import { loggedTestSchema } from '../record/testFire.ts';
 import { unitSchema } from '../record/unitSchema.ts';
 import type { AnyDoc, Made, RecordKind, RecordRef } from './crewState.ts';
@@ -29,6 +30,7 @@ const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
   placing: settingsSchema,
   test: loggedTestSchema,
   onAir: onAirSchema,
+  reading: readingSchema,
 };
 
 const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
@@ -53,6 +55,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   look: ['id', 'units'],
   placing: ['groups', 'from'],
   onAir: ['id', 'sort', 'event'],
+  reading: ['id', 'look', 'at'],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
 

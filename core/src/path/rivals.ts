@@ -18,7 +18,7 @@ export interface Speaker {
  * A passive sender leaves settings to another controller of its net, if there is one. Of several the one that is furthest
  * from what the light wants counts: any of them may be the last to speak.
  */
-export function speakerFor({ rig, sender: passive, hearer, light }: Hop): Speaker {
+export function speakerFor({ rig, sender: passive, hearer, light }: Omit<Hop, 'body'>): Speaker {
   const letter = hearer.settings.group;
   const others = othersOnNet(rig, passive).map((one) => {
     const isOn = letter == null ? null : (one.other.settings.groups?.[letter]?.on ?? null);

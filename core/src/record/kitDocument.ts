@@ -1,4 +1,4 @@
-/** The open document: one JSON file with events, families, profiles, units, looks, test fires and what is on the air. See docs/format. */
+/** The open document: one JSON file with events, families, profiles, units, looks, test fires, meter readings and what is on the air. See docs/format. */
 import { z } from 'zod';
 import { withEachSwitchedOn } from './declaredOnce.ts';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
@@ -12,6 +12,7 @@ import { radiosOf } from './profile.ts';
 import { profileSchema } from './profileSchema.ts';
 import { unitReferences } from './settings.ts';
 import { onAirSchema } from './onAirSchema.ts';
+import { readingSchema } from './reading.ts';
 import { loggedTestSchema } from './testFire.ts';
 import { withChannels, writtenLookSchema } from './typedSwitches.ts';
 import { unitSchema } from './unitSchema.ts';
@@ -33,6 +34,8 @@ export const documentSchema = z.strictObject({
   tests: z.array(loggedTestSchema).max(MAX_TESTS),
   /** Left out: nothing is recorded of the air of any event. */
   onAir: z.array(onAirSchema).max(MAX_RECORDS).default([]),
+  /** Left out: nothing was metered. */
+  readings: z.array(readingSchema).max(MAX_TESTS).default([]),
 });
 export type KitDocument = z.infer<typeof documentSchema>;
 
@@ -97,6 +100,8 @@ function brokenReferences(document: KitDocument): FieldFault[] {
     need(`onAir[${i}].event`, entry.event, events, 'event');
     if (entry.sort !== 'emitter') need(`onAir[${i}].family`, entry.family, families, 'family');
   });
+  uniqueIds('readings', document.readings, faults);
+  document.readings.forEach((reading, i) => need(`readings[${i}].look`, reading.look, looks, 'look'));
   document.tests.forEach((test, i) => need(`tests[${i}].look`, test.look, looks, 'look'));
   document.looks.forEach((look, i) => {
     need(`looks[${i}].event`, look.event, events, 'event');
@@ -146,6 +151,7 @@ export function writeDocument(document: KitDocument): string {
     looks: byId(document.looks).map((look) => ({ ...look, units: sortedKeys(look.units) })),
     tests: byId(document.tests),
     onAir: byId(document.onAir),
+    readings: byId(document.readings),
   });
   return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
 }

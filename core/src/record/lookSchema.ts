@@ -27,6 +27,18 @@ const standing = {
 /** Stops of light lost on the way. */
 const lossSchema = z.number().min(0).max(15);
 
+/** What decides how bright a light is where it falls, beside its power. */
+export const brightnessShape = {
+  /** Metres from the light to what it lights. */
+  subjectM: z.number().min(0.1).max(200).nullish(),
+  /** Where its head is zoomed to, in millimetres. */
+  zoomMm: z.number().min(5).max(1000).nullish(),
+  /** Stops lost in what is in front of it. */
+  modifierLoss: lossSchema.nullish(),
+  gelLoss: lossSchema.nullish(),
+  densityLoss: lossSchema.nullish(),
+};
+
 export const pairSchema = z.strictObject(standing);
 
 /**
@@ -112,14 +124,7 @@ export const settingsSchema = z.strictObject({
 
   /** Light: stops it is to read above (+) or below (-) the aperture of the camera where it falls. */
   aim: z.number().min(-10).max(10).nullish(),
-  /** Light: metres from it to what it lights. */
-  subjectM: z.number().min(0.1).max(200).nullish(),
-  /** Light: where its head is zoomed to, in millimetres. */
-  zoomMm: z.number().min(5).max(1000).nullish(),
-  /** Light: stops lost in what is in front of it. */
-  modifierLoss: lossSchema.nullish(),
-  gelLoss: lossSchema.nullish(),
-  densityLoss: lossSchema.nullish(),
+  ...brightnessShape,
   modelling: z.boolean().nullish(),
 
   /** What somebody noted on the unit. Left out: nobody noted anything wrong. */

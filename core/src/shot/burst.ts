@@ -15,7 +15,7 @@ export interface Burst {
 export function burstOf(light: Light, { between, frames }: Pace, power: number | null): Burst {
   const recycle = recycleSeconds(light, power);
   const { most } = recycle;
-  const hot = frames === null ? null : firstTooHot(light, power, frames);
+  const hot = frames === null ? null : firstTooHot(light, power, frames, between);
   if (most === null || most <= between) return { missed: null, hot, recycle };
   const full = light.profile.recycle!.full! * cellsFactor(light);
   return { missed: frames === null ? 2 : firstMissed(power, full, between, frames), hot, recycle };

@@ -56,10 +56,18 @@ export function firstMissed(power: number | null, fullSeconds: number, between: 
   return null;
 }
 
-/** The frame at which a burst has made a head hot enough to rest, counted from 1; null when it does not, or nobody recorded it. */
-export function firstTooHot({ profile }: Light, power: number | null, frames: number): number | null {
-  const most = profile.heat?.fullPops;
-  if (most == null) return null;
-  const frame = Math.floor(most / 2 ** (power ?? 0) + 1e-9) + 1;
-  return frame <= frames ? frame : null;
+/** Pops at one power a head bears in a row; null where nobody recorded it. */
+export const popsBorne = ({ profile }: Light, power: number | null): number | null =>
+  profile.heat?.fullPops == null ? null : Math.floor(profile.heat.fullPops / 2 ** (power ?? 0) + 1e-9);
+
+/**
+ * The frame at which a burst has made a head hot enough to rest, counted from 1; null when it does not, or nobody recorded
+ * it. Only pops that come closer together than the head would rest are in a row.
+ */
+export function firstTooHot(light: Light, power: number | null, frames: number, between = 0): number | null {
+  const most = popsBorne(light, power);
+  if (most === null) return null;
+  const rest = light.profile.heat?.restSeconds;
+  if (rest != null && most * between >= rest) return null;
+  return most < frames ? most + 1 : null;
 }

@@ -7,10 +7,12 @@ import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
 import type { OnAir } from '../record/onAir.ts';
+import type { Reading } from '../record/reading.ts';
 import type { Profile } from '../record/profile.ts';
 import type { SettingPath } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
+import { readingName } from './readingWords.ts';
 import { isSettingPath, type Names, settingName, settingValue } from './settingWords.ts';
 
 /** Whom and what the words are about. */
@@ -27,6 +29,7 @@ export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc)
   if (on.kind === 'unit') return (doc as Unit).label;
   if (on.kind === 'profile') return `${(doc as Profile).maker} ${(doc as Profile).model}`;
   if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
+  if (on.kind === 'reading') return readingName(doc as Reading, names);
   if (on.kind === 'onAir') return onAirName(doc as OnAir, names);
   return (doc as Family | LookHead | EventHead | Moment).name;
 }
@@ -43,6 +46,7 @@ const KIND_NAMES = {
   look: 'look',
   test: 'test fire',
   onAir: 'entry of the air',
+  reading: 'reading',
 } as const;
 
 const placingName = (on: RecordRef, told: Told): string =>

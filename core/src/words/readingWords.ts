@@ -1,0 +1,22 @@
+/** Readings of a meter as people say them. */
+import { shownReading } from '../exposure/reading.ts';
+import type { Reading } from '../record/reading.ts';
+import { listed, type Names } from './settingWords.ts';
+
+/** "f/11.7" is f/11 and seven tenths, as a meter shows it; beyond what any shows, in stops. */
+export function readingText(stops: number): string {
+  const shown = shownReading(stops);
+  if (!shown) return `${stops.toFixed(1)} stops above f/1`;
+  const { number, tenths } = shown;
+  return tenths === 0 ? `f/${number}` : `f/${number} and ${tenths}`;
+}
+
+/** Of which lights a reading is: "the room", "Light 3". */
+export function readOf({ lights }: Pick<Reading, 'lights'>, names: Names): string {
+  const ids = Object.keys(lights);
+  return ids.length === 0 ? 'the room' : listed(ids.sort(), names);
+}
+
+/** "the reading of Light 3 at the face". */
+export const readingName = (reading: Reading, names: Names): string =>
+  `the reading of ${readOf(reading, names)}${reading.place == null ? '' : ` at ${reading.place}`}`;
