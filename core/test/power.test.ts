@@ -1,0 +1,420 @@
+/** Who sets which power, what is shown before it is changed, and what the simulator says afterwards. */
+import { fillAimOf, usualAim } from '../src/power/aims';
+import { agreementOf } from '../src/power/agreement';
+import { balanceChanges, balanceOf, balanceTask, type LookTask } from '../src/power/balanceTask';
+import { frozen } from '../src/power/freeze';
+import { lightLevel } from '../src/power/lightLevel';
+import { isAmiss, type LightPower, lightPowers, setFrom } from '../src/power/lightPower';
+import { evenly, planPowers } from '../src/power/powerPlan';
+import type { Reading } from '../src/record/reading';
+import type { Settings } from '../src/record/settings';
+import { withRigChanges } from '../src/rig/rigChanges';
+import { judge, type Judgement } from '../src/verdict/judge';
+import { groups, judgeBase, type Spoil } from './baseRig';
+
+const settings = (id: string, of: Partial<Settings>): Spoil => ({ settings: { [id]: of as never } });
+const powerOf = (judgement: Judgement, id: string, readings: readonly Reading[] = []): LightPower =>
+  lightPowers(judgement, readings).find(({ light }) => light.id === id)!;
+const changesOf = (plan: ReturnType<typeof planPowers>) =>
+  plan.changes.map(({ unit, setting, to }) => `${unit}.${setting} ${String(to)}`);
+const codes = (judgement: Judgement) =>
+  judgement.findings.filter(({ severity }) => severity !== 'A').map(({ code }) => code);
+const after = (judgement: Judgement, plan: ReturnType<typeof planPowers>) =>
+  judge(withRigChanges(judgement.rig, plan.changes));
+
+/** Another master of the same net, on body 2, that says just what the first says. */
+const second: Spoil = {
+  add: {
+    second: {
+      like: 'sender',
+      settings: {
+        on: true,
+        role: 'master',
+        mount: 'body-2',
+        channel: 11,
+        networkId: 27,
+        groups: groups('A', {}) as Settings['groups'],
+      },
+    },
+  },
+  settings: {
+    top: { on: false, role: 'off', mount: null },
+    remote: { firesFor: ['body-1', 'body-2'] },
+  } as never,
+};
+
+describe('from where a power is set', () => {
+  const from = (id: string, spoil: Spoil = {}) => {
+    const { rig } = judgeBase(spoil);
+    const is = setFrom(
+      rig,
+      rig.lights.find((light) => light.id === id)!,
+    );
+    return is.kind === 'sender' ? `${is.senders.map((one) => one.id).join()} ${is.letter}` : is.kind;
+  };
+
+  test.each([
+    ['remote', {}, 'sender A'],
+    ['metered', {}, 'sender B'],
+    ['eye', {}, 'hand'],
+    ['answered', {}, 'hand'],
+    ['wired', {}, 'hand'],
+    ['top', {}, 'camera'],
+    ['remote', settings('sender', { passive: true }), 'hand'],
+    ['remote', second, 'second,sender A'],
+    ['remote', { ...second, settings: { ...second.settings, sender: { passive: true } as never } }, 'second A'],
+    ['remote', { families: { control: { carries: { power: null } } } }, 'unknown'],
+  ] as const)('%s of %j: %s', (id, spoil, is) => expect(from(id, spoil as Spoil)).toBe(is));
+});
+
+describe('a change of power, before it is made and after', () => {
+  test('on a master whose link carries power: the master shows it, nobody walks, and it comes', () => {
+    const judgement = judgeBase();
+    const plan = planPowers(judgement, new Map([['remote', -1]]));
+    expect(changesOf(plan)).toEqual(['remote.power -4', 'sender.groups.A.power -4']);
+    expect(plan).toMatchObject({
+      told: [{ sender: 'sender', letter: 'A', power: -4 }],
+      walks: [],
+      cost: { seconds: 5 },
+    });
+    expect([plan.outcome.breaks, plan.outcome.findings]).toEqual([[], []]);
+    expect(after(judgement, plan).shots[0]!.runs.get('remote')!.delivery).toMatchObject({
+      power: -4,
+      verdict: 'right',
+    });
+  });
+
+  test('on a link that carries none: it stays as dialled until somebody has been there', () => {
+    const judgement = judgeBase(settings('answered', { walkSeconds: 14 }));
+    const plan = planPowers(judgement, new Map([['answered', -1]]));
+    expect(changesOf(plan)).toEqual(['answered.power -3', 'answered.dialledPower -2']);
+    expect(plan).toMatchObject({ told: [], walks: ['answered'], cost: { seconds: 34, walkSeconds: 14 } });
+    expect(plan.outcome.breaks.map(({ light }) => light)).toEqual(['answered']);
+    const then = after(judgement, plan);
+    expect(powerOf(then, 'answered')).toMatchObject({ wanted: -3, dialled: -2, fault: { code: 'power.dialled' } });
+    const [dialled] = then.verdicts.filter(({ unit, verdict }) => unit === 'answered' && verdict !== 'dark');
+    expect(dialled).toMatchObject({ verdict: 'wrong-power', stopsOff: 1 });
+    // And back: what is dialled is what is wanted again, and nobody walks.
+    const back = planPowers(then, new Map([['answered', 1]]));
+    expect(changesOf(back)).toEqual(['answered.power -2', 'answered.dialledPower null']);
+    expect(back).toMatchObject({ walks: [], cost: { seconds: 0 } });
+    expect(codes(after(then, back))).toEqual([]);
+  });
+
+  test('with a rival controller: both must show it, and of one alone the simulator says so', () => {
+    const judgement = judgeBase(second);
+    const plan = planPowers(judgement, new Map([['remote', -1]]));
+    expect(plan.told.map(({ sender, power }) => [sender, power])).toEqual([
+      ['second', -4],
+      ['sender', -4],
+    ]);
+    expect(plan.outcome.findings).toEqual([]);
+    const alone = plan.changes.filter(({ unit }) => unit !== 'second');
+    expect(codes(judge(withRigChanges(judgement.rig, alone)))).toContain('sender.rivals');
+  });
+
+  test('a passive master leaves it to the other one', () => {
+    const passive = { ...second, settings: { ...second.settings, sender: { passive: true } as never } };
+    const plan = planPowers(judgeBase(passive), new Map([['remote', -1]]));
+    expect(plan.told.map(({ sender }) => sender)).toEqual(['second']);
+    expect(plan.outcome.findings).toEqual([]);
+  });
+
+  test('with a trim on the unit: the sender takes it back, before and after', () => {
+    const judgement = judgeBase(settings('remote', { trim: 1 }));
+    expect(powerOf(judgement, 'remote')).toMatchObject({ trim: 1, fault: { code: 'power.local-trim' } });
+    const plan = planPowers(judgement, new Map([['remote', -1]]));
+    const then = powerOf(after(judgement, plan), 'remote');
+    expect(then).toMatchObject({ wanted: -4, trim: 1, fault: { code: 'power.local-trim', params: { stopsOff: -1 } } });
+    expect(isAmiss(then)).toBe(true);
+    // On a light set by hand a trim adds, and is nobody's to take back.
+    const byHand = judgeBase(settings('answered', { trim: -1 }));
+    expect(powerOf(byHand, 'answered')).toMatchObject({ fault: null, trim: -1 });
+  });
+});
+
+describe('several lights at once', () => {
+  const shared: Spoil = {
+    add: {
+      twin: {
+        like: 'remote',
+        settings: {
+          on: true,
+          channel: 11,
+          networkId: 27,
+          role: 'remote',
+          link: 'radio',
+          group: 'A',
+          mode: 'manual',
+          power: -3,
+        },
+      },
+    },
+    settings: { twin: { firesFor: ['body-1'] } } as never,
+  };
+
+  test('lights that share a letter go together, asked or not', () => {
+    const plan = planPowers(judgeBase(shared), new Map([['twin', -2]]));
+    expect(plan.moves.map(({ light, to, along }) => [light, to, along])).toEqual([
+      ['remote', -5, true],
+      ['twin', -5, false],
+    ]);
+    expect(plan.outcome.findings).toEqual([]);
+  });
+
+  test('all down a third: each on its own steps, metered ones by compensation, and the whole steps stay', () => {
+    const { rig } = judgeBase();
+    const plan = planPowers(
+      judgeBase({ profiles: { remote: { power: { floor: -7, ceiling: 0, step: 0.3333, scale: 'fraction' } } } }),
+      evenly(
+        rig.lights.map(({ id }) => id),
+        -1 / 3,
+      ),
+    );
+    const moves = Object.fromEntries(
+      plan.moves.map((move) => [move.light, [move.of, Number(move.to.toFixed(2)), move.short]]),
+    );
+    expect(moves).toEqual({
+      remote: ['power', -3.33, null],
+      metered: ['compensation', -0.33, null],
+      eye: ['power', -4, 'steps'],
+      answered: ['power', -2, 'steps'],
+      wired: ['power', -2, 'steps'],
+      top: ['compensation', -0.33, null],
+    });
+  });
+
+  test('no light goes beyond its limits, and compensation no further than the flash takes with the camera’s own', () => {
+    const low = planPowers(judgeBase(), evenly(['remote', 'eye'], -6));
+    expect(low.moves.map(({ light, to, short }) => [light, to, short])).toEqual([
+      ['eye', -5, 'floor'],
+      ['remote', -7, 'floor'],
+    ]);
+    const high = planPowers(judgeBase(), evenly(['eye'], 5));
+    expect(high.moves[0]).toMatchObject({ to: -1, short: 'ceiling' });
+    const limited = judgeBase({
+      profiles: { metered: { compLimit: 2 } },
+      settings: { 'body-1': { compensation: 1 } } as never,
+    });
+    expect(powerOf(limited, 'metered').compensation).toEqual({ ofLight: 0, ofBody: 1, limit: 2 });
+    expect(planPowers(limited, evenly(['metered'], 2)).moves[0]).toMatchObject({ to: 1, short: 'ceiling' });
+  });
+
+  test('what nobody recorded is said to be open, and stays', () => {
+    const plan = planPowers(judgeBase(settings('answered', { power: null })), evenly(['answered'], -1));
+    expect(plan).toMatchObject({ changes: [], open: ['answered'] });
+  });
+});
+
+const AT = '2027-06-12T15:00:00.000Z';
+const reading = (of: Partial<Reading> & { lights: Reading['lights'] }): Reading => ({
+  id: 'r',
+  look: 'look',
+  stops: 6,
+  iso: 400,
+  shutter: '1/160',
+  at: AT,
+  ...of,
+});
+const camera = { 'body-1': { iso: 400, aperture: 8 } };
+const lit = (of: Partial<Settings> = {}, body: Partial<Settings> = {}) => {
+  const { rig } = judgeBase({
+    profiles: {
+      remote: {
+        guideNumbers: [
+          { zoomMm: 35, metres: 32 },
+          { zoomMm: 70, metres: 45.2548 },
+        ],
+        hssLoss: { stops: 2, shutter: '1/500' },
+      },
+    },
+    settings: { 'body-1': { iso: 400, ...body }, remote: { subjectM: 4, zoomMm: 35, ...of } } as never,
+  });
+  const light = rig.lights.find(({ id }) => id === 'remote')!;
+  return { light, body: rig.bodies[0]!, power: light.settings.power ?? null, train: false };
+};
+
+describe('how bright a light is', () => {
+  // GN 32 at 4 m is f/8 (6); ISO 400 adds 2, 1/8 takes 3.
+  test.each([
+    [{}, {}, 5],
+    [{ power: -1 }, {}, 7],
+    [{ subjectM: 8 }, {}, 3],
+    [{ zoomMm: 70 }, {}, 6],
+    [{ modifierLoss: 1.5, densityLoss: 2 }, {}, 1.5],
+    [{}, { iso: 100 }, 3],
+  ])('by its guide number, with %j and %j: %d stops above f/1', (of, body, stops) =>
+    expect(lightLevel(lit(of, body as never), []).stops).toBeCloseTo(stops, 3),
+  );
+
+  const metered = reading({ stops: 5.4, lights: { remote: { power: -3, subjectM: 4, zoomMm: 35 } } });
+  test.each([
+    [{}, {}, 5.4],
+    [{ power: -1 }, {}, 7.4],
+    [{ subjectM: 2 }, {}, 7.4],
+    [{ zoomMm: 70 }, {}, 6.4],
+    [{ gelLoss: 0.7 }, {}, 4.7],
+    [{}, { iso: 1600 }, 7.4],
+  ])('from a reading, with %j and %j since: %d', (of, body, stops) =>
+    expect(lightLevel(lit(of, body as never), [metered]).stops).toBeCloseTo(stops, 3),
+  );
+
+  test('in high-speed sync the shutter counts', () => {
+    const train = { ...lit({ hss: true }, { shutter: '1/1000' }), train: true };
+    expect(lightLevel(train, []).stops).toBeCloseTo(5 - 3, 3);
+    expect(lightLevel(train, [reading({ stops: 3, shutter: '1/500', lights: metered.lights })]).stops).toBeCloseTo(
+      2,
+      3,
+    );
+  });
+
+  test('of several readings the latest of this light alone counts', () => {
+    const both = reading({ id: 'b', stops: 9, at: '2027-06-12T18:00:00.000Z', lights: { ...metered.lights, eye: {} } });
+    const later = reading({ id: 'c', stops: 5.1, at: '2027-06-12T16:00:00.000Z', lights: metered.lights });
+    expect(lightLevel(lit(), [both, metered, later]).reading).toBe(later);
+  });
+
+  test('what is not recorded is named instead', () => {
+    const fields = (of: Partial<Settings>, body: object = {}, readings: Reading[] = []) =>
+      lightLevel(lit(of, body as never), readings).unknown.map(({ field }) => field);
+    expect(fields({ subjectM: null, power: null })).toEqual(['power', 'subjectM']);
+    expect(fields({ zoomMm: null }, { iso: null })).toEqual(['iso', 'zoomMm']);
+    expect(fields({ zoomMm: 20 })).toEqual(['profile.guideNumbers']);
+    expect(fields({ subjectM: null }, {}, [metered])).toEqual(['subjectM']);
+    expect(fields({ zoomMm: 20 }, {}, [metered])).toEqual(['profile.guideNumbers']);
+  });
+});
+
+describe('whether two readings agree', () => {
+  const first = reading({ id: 'a', stops: 5.4, lights: { remote: { power: -3, subjectM: 4, zoomMm: 35 } } });
+  const then = (stops: number, of: Reading['lights'][string] = {}) =>
+    reading({
+      id: 'b',
+      stops,
+      at: '2027-06-12T16:00:00.000Z',
+      lights: { remote: { power: -3, subjectM: 4, zoomMm: 35, ...of } },
+    });
+
+  const having = (one: Reading, of: Partial<Settings>): Reading => ({
+    ...one,
+    lights: { remote: { ...one.lights.remote, ...of } },
+  });
+
+  test('a stop less power and a stop less light agree', () => {
+    expect(agreementOf(lit(), [first, then(4.5, { power: -4 })])).toMatchObject({
+      whys: [],
+      off: expect.closeTo(0.1, 6),
+    });
+  });
+
+  test.each<[number, Partial<Settings>, string[]]>([
+    [3.4, {}, ['power -2', 'density -2', 'cells', 'distance 8']],
+    [6.4, {}, ['power 1', 'zoom 70', 'distance 2.83']],
+    [4.9, {}, ['cells', 'distance 4.76']],
+    [7.4, { densityLoss: 2 }, ['power 2', 'density 2', 'distance 2']],
+  ])('a reading of %d with %j: %j', (stops, of, whys) => {
+    const found = agreementOf(lit(), [having(first, of), having(then(stops), of)])!.whys;
+    const text = found.map((one) => {
+      if (one.why === 'power') return `power ${one.steps}`;
+      if (one.why === 'density') return `density ${one.stops}`;
+      if (one.why === 'zoom') return `zoom ${one.mm}`;
+      return one.why === 'cells' ? 'cells' : `distance ${Number(one.metres!.toFixed(2))}`;
+    });
+    expect(text).toEqual(whys);
+  });
+
+  test('at another place, or of something nobody recorded, nothing is said', () => {
+    expect(agreementOf(lit(), [first, { ...then(5), place: 'face' }])).toBeNull();
+    expect(agreementOf(lit(), [first])).toBeNull();
+    const open = agreementOf(lit(), [first, then(5, { subjectM: undefined })])!;
+    expect(open).toMatchObject({ off: null, whys: [] });
+    expect(open.unknown.map(({ field }) => field)).toEqual(['subjectM']);
+  });
+});
+
+test('what metering gave becomes the nearest power it can be set to', () => {
+  const { light, body } = lit();
+  const known = reading({ stops: 5, lights: { remote: { power: -3, subjectM: 4, zoomMm: 35 } } });
+  const metered = reading({
+    stops: 6.3,
+    lights: { remote: { subjectM: 4, zoomMm: 35 } },
+    at: '2027-06-12T16:00:00.000Z',
+  });
+  expect(frozen(light, body, [known, metered])).toMatchObject({ exact: expect.closeTo(-1.7, 6), power: -2 });
+  // By the guide number 32 at 4 m and ISO 400 it reads 8 at full.
+  expect(frozen(light, body, [metered])).toMatchObject({ exact: expect.closeTo(-1.7, 6), power: -2 });
+  expect(frozen(light, body, [known])).toMatchObject({ exact: null, power: null, metered: null });
+});
+
+test('what lights are usually to read, and the fill of a ratio', () => {
+  expect(['Key', 'fill left', 'Rim', 'hair', 'Background', 'Columns', 'Cake', null].map(usualAim)).toEqual([
+    0,
+    -2,
+    1,
+    1,
+    0,
+    0,
+    null,
+    null,
+  ]);
+  expect([fillAimOf(4, 'key'), fillAimOf(3, 'both'), fillAimOf(1, 'both')]).toEqual([-2, -1, null]);
+});
+
+describe('a look in balance', () => {
+  const readings = [
+    reading({ id: 'a', stops: 5, lights: { remote: { power: -3 } } }),
+    reading({ id: 'b', stops: 4, lights: { answered: { power: -2 } } }),
+    reading({ id: 'c', stops: 3, lights: {} }),
+  ];
+  const aims = { remote: { aim: 0 }, answered: { aim: -2, walkSeconds: 10 } };
+  const taskOf = (judgement: Judgement, wanted = {}) => balanceTask(judgement, readings, wanted) as LookTask;
+
+  test('powers by letter and by hand, as the readings come out then', () => {
+    const judgement = judgeBase({ settings: { ...camera, ...aims } as never });
+    const task = taskOf(judgement);
+    expect(task.open.map(({ light, why }) => [light, why])).toEqual([
+      ['eye', 'aim'],
+      ['metered', 'metered'],
+      ['top', 'metered'],
+      ['wired', 'aim'],
+    ]);
+    const plan = balanceOf(task)!;
+    expect(plan.parts.map(({ part, power, predicted }) => [part.lights, power, predicted])).toEqual([
+      [['answered'], -2, 4],
+      [['remote'], -2, 6],
+    ]);
+    const change = balanceChanges(judgement, task, plan);
+    expect(changesOf(change)).toEqual(['remote.power -2', 'sender.groups.A.power -2']);
+    expect(powerOf(after(judgement, change), 'remote', readings).level.stops).toBeCloseTo(6, 9);
+    expect(change.outcome.findings).toEqual([]);
+  });
+
+  test('another aperture, the room kept two stops down: what must be turned, and all of it comes true', () => {
+    const judgement = judgeBase({ settings: { ...camera, ...aims } as never });
+    const wanted = { aperture: 22, room: -2 };
+    const task = taskOf(judgement, wanted);
+    // f/22 is 9: the key would have to give a stop over full. The room reads 3, and is to read 7.
+    expect(balanceOf(task)).toMatchObject({ dials: [{ dial: 'iso', stops: 4 }], room: 7, changes: 1 });
+    const open = taskOf(judgement, { aperture: 22 });
+    const brighter = balanceOf(open)!;
+    expect(brighter.dials).toEqual([{ dial: 'iso', stops: expect.closeTo(2 / 3, 6) }]);
+    const change = balanceChanges(judgement, open, brighter, { aperture: 22 });
+    expect(changesOf(change).filter((one) => one.startsWith('body-1'))).toEqual([
+      'body-1.iso 640',
+      'body-1.aperture 22',
+    ]);
+    const then = after(judgement, change);
+    for (const { part, predicted } of brighter.parts)
+      for (const id of part.lights) expect(powerOf(then, id, readings).level.stops).toBeCloseTo(predicted, 6);
+  });
+
+  test('without the camera’s settings there is no task, and what is missing is named', () => {
+    expect(balanceTask(judgeBase(), readings)).toEqual({
+      task: null,
+      unknown: [
+        { unit: 'body-1', field: 'aperture' },
+        { unit: 'body-1', field: 'iso' },
+      ],
+    });
+  });
+});
