@@ -2,12 +2,15 @@ import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument'
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { air } from './air.ts';
+import { balance } from './balance.ts';
 import { cards } from './cards.ts';
 import { check } from './check.ts';
 import { looksOf } from './chosenLooks.ts';
+import { energy } from './energy.ts';
 import { fire } from './fire.ts';
 import { fix } from './fix.ts';
 import { groups } from './groups.ts';
+import { power } from './power.ts';
 import { propose } from './propose.ts';
 import { standin } from './standin/standin.ts';
 import { Unusable } from './unusable.ts';
@@ -21,6 +24,9 @@ export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
        ergon air FILE [--event EVENT] [--json]
        ergon groups FILE [--event EVENT] [--json]
        ergon cards FILE [--look LOOK] [--unit UNIT] [--json]
+       ergon power FILE --look LOOK [--by STOPS [--lights LIGHTS]] [--json]
+       ergon balance FILE --look LOOK [--aperture N] [--room STOPS] [--json]
+       ergon energy FILE [--event EVENT] [--json]
        ergon standin FILE [--look LOOK] [--actual FILE] [--port N]
 
 check judges every look (or one): what each light does in each shot, and what to mend.
@@ -32,9 +38,12 @@ and on which body it sits; --bodies "body-1,body-2" says which shoot (left out: 
 air plans channels, IDs and PINs for all nets of an event against whatever else is on the air.
 groups plans one letter per light for a whole evening, so that the least is walked between looks.
 cards prints what is to be dialled on each unit: [x] set, [ ] open, [!] changed since it was set, [?] not planned.
+power prints what each light gives and who sets it; --by "-1/3" tells what a change would take, and changes nothing.
+balance prints the powers with which every light reads what it is aimed at, or the fewest changes that make it fit.
+energy prints cells, charging times and pauses of every light over an evening, and when cells are changed.
 standin plays the remote units of a look as simulated gear with panels of their own, until Ctrl-C.
 Exit: 0 clean, 1 something blocks or degrades (fix: is left so, or nobody can say; whatif: would break; propose: nothing does it whole; air: clashes whatever
-is done; cards: something is left),
+is done; cards: something is left; power: a light fails; balance: nothing makes it fit; energy: a light does not keep up),
 2 the input cannot be used.`;
 
 export interface Output {
@@ -74,7 +83,11 @@ async function run(args: readonly string[], { stdout }: Output): Promise<number>
   if (command === 'air') return air(document, { event: values.event, json }, say);
   if (command === 'groups') return groups(document, { event: values.event, json }, say);
   if (command === 'cards') return cards(document, { look, unit: values.unit, json }, say);
-  if (look === undefined) throw new Unusable(`--look: fire needs one of ${looksOf(document)}`);
+  if (command === 'energy') return energy(document, { event: values.event, json }, say);
+  if (look === undefined) throw new Unusable(`--look: ${command} needs one of ${looksOf(document)}`);
+  if (command === 'power') return power(document, { look, json, by: values.by, lights: values.lights }, say);
+  if (command === 'balance')
+    return balance(document, { look, json, aperture: values.aperture, room: values.room }, say);
   return fire(document, { look, body, json }, say);
 }
 
@@ -87,6 +100,9 @@ const COMMANDS: ReadonlySet<string> = new Set([
   'air',
   'groups',
   'cards',
+  'power',
+  'balance',
+  'energy',
   'standin',
 ]);
 
@@ -116,6 +132,9 @@ function parsed(args: readonly string[]) {
         seconds: { type: 'string' },
         set: { type: 'string', multiple: true },
         lights: { type: 'string' },
+        by: { type: 'string' },
+        aperture: { type: 'string' },
+        room: { type: 'string' },
         bodies: { type: 'string' },
         event: { type: 'string' },
         unit: { type: 'string' },

@@ -89,7 +89,7 @@ export function eveningOf(moments: readonly EveningMoment[], trial: Trial = {}):
     const swaps = of.reduce((sum, { swapBefore, result }) => sum + Number(swapBefore) + result.swaps.length, 0);
     return { light, mains: mains.get(light)!, moments: of, swaps, unknown: [...unknown.get(light)!.values()] };
   });
-  return { lights: all, unframed };
+  return { lights: all.sort((a, b) => (a.light < b.light ? -1 : 1)), unframed };
 }
 
 const isOnMains = ({ profile }: Light): boolean => profile.cells?.kind?.toLowerCase() === 'mains';

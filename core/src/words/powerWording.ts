@@ -1,0 +1,174 @@
+/** What is said of powers: who sets them, what a change will show and where somebody walks, what a light reads. */
+import { stopsLabel } from '../measure/stops.ts';
+import type { Agreement, Why } from '../power/agreement.ts';
+import type { LightPower, SetFrom } from '../power/lightPower.ts';
+import type { PowerMove, PowerPlan, Told } from '../power/powerPlan.ts';
+import type { Rig } from '../rig/rig.ts';
+import { isFailing } from '../verdict/verdict.ts';
+import { gapText } from './findingWording.ts';
+import { readingText } from './readingWords.ts';
+import { stopsCounted } from './saying.ts';
+import { enumerated, fieldOf, listed, type Names, stopsText } from './settingWords.ts';
+import { durationText } from './workWording.ts';
+
+/** "set on Sender 1, group A", "by hand, 24 s to walk". */
+export function setFromText(from: SetFrom, names: Names): string {
+  switch (from.kind) {
+    case 'sender': {
+      const letter = from.letter === null ? 'group not recorded' : `group ${from.letter}`;
+      return `set on ${listed(
+        from.senders.map(({ id }) => id),
+        names,
+      )}, ${letter}`;
+    }
+    case 'camera':
+      return 'dialled on it, at the camera';
+    case 'hand':
+      return from.walkSeconds === null
+        ? 'dialled on it by hand'
+        : `dialled on it by hand, ${from.walkSeconds} s to walk`;
+    case 'unknown':
+      return 'who sets it is not recorded';
+  }
+}
+
+/** What it is to give: "1/8", "TTL", "TTL, +1 stop", "power not recorded". */
+export function givesText({ light, mode, wanted, compensation }: LightPower, names: Names): string {
+  if (mode === 'ttl') {
+    const sum = compensation ? compensation.ofLight + compensation.ofBody : 0;
+    return sum === 0 ? 'TTL' : `TTL, ${stopsText(sum)}`;
+  }
+  return wanted === null ? 'power not recorded' : names.power(light.id, wanted);
+}
+
+/** What stands against it, in a few words each: what is dialled instead, a trim and who takes it back, what is wrong. */
+export function powerNotes(power: LightPower, names: Names): string[] {
+  const { light, from, wanted, dialled, trim, compensation, fault } = power;
+  const notes: string[] = [];
+  if (wanted !== null && dialled !== null && dialled !== wanted)
+    notes.push(`${names.power(light.id, dialled)} is dialled on it`);
+  if (trim !== 0)
+    notes.push(
+      from.kind === 'sender'
+        ? `trim ${stopsLabel(trim)} on the unit: ${listed(
+            from.senders.map(({ id }) => id),
+            names,
+          )} takes it back`
+        : `trim ${stopsLabel(trim)} on the unit adds to it`,
+    );
+  if (compensation) notes.push(compensationText(compensation));
+  const told = fault && fault.code !== 'power.dialled' && fault.code !== 'power.local-trim' ? fault : null;
+  if (told) notes.push(gapText(told, names));
+  const failing = power.verdicts.find(isFailing)?.faults[0];
+  if (failing && failing !== fault) notes.push(gapText(failing, names));
+  return notes;
+}
+
+/** Where the sum of both compensations stands, and what is left. */
+function compensationText({ ofLight, ofBody, limit }: NonNullable<LightPower['compensation']>): string {
+  const sum = ofLight + ofBody;
+  const both =
+    ofLight !== 0 && ofBody !== 0 ? ` (${stopsLabel(ofLight)} here, ${stopsLabel(ofBody)} on the camera)` : '';
+  const left = limit === null ? 'how much it takes is not recorded' : `takes ${stopsCounted(limit)} either way`;
+  return `compensation ${sum === 0 ? 'none' : stopsText(sum)}${both}, ${left}`;
+}
+
+/** "reads f/8 and 3, aimed at f/8: +0.3 stops"; null where nobody metered it and nothing tells. */
+export function levelText({ level, aimed }: LightPower): string | null {
+  if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
+  const how = level.reading ? 'reads' : 'reads by its guide number';
+  const is = `${how} ${readingText(level.stops)}`;
+  if (aimed === null) return is;
+  const off = Math.round(10 * (level.stops - aimed)) / 10;
+  return `${is}, aimed at ${readingText(aimed)}${off === 0 ? '' : `: ${stopsText(off)}`}`;
+}
+
+/** What a level would take to be said: "distance to what it lights of Light 3". */
+export const levelNeeds = ({ level }: LightPower, names: Names): string[] =>
+  level.unknown.map((ref) => fieldOf(ref, names));
+
+/** "Sender 1 then shows A 1/8, B 1/16." */
+export function toldText(told: readonly Told[], names: Names): string[] {
+  const bySender = new Map<string, string[]>();
+  for (const { sender, letter, power } of told)
+    bySender.set(sender, [...(bySender.get(sender) ?? []), `${letter} ${names.power(sender, power)}`]);
+  return [...bySender].map(([sender, letters]) => `${names.unit(sender)} then shows ${letters.join(', ')}.`);
+}
+
+/** Where somebody walks and what it costs; empty where nobody does. */
+export function walksText({ walks, cost }: PowerPlan, names: Names): string {
+  if (walks.length === 0) return '';
+  const unmeasured = cost.unmeasured > 0 ? ', not every walk measured' : '';
+  return `Walk to ${listed(walks, names)}: ${durationText(cost.seconds)} with what is dialled${unmeasured}. Until then what is dialled stays.`;
+}
+
+const SHORT = { floor: 'its lowest', ceiling: 'its highest', steps: 'its own steps' } as const;
+
+/** What does not go as far as asked, and why: "Light 8 stays at 1/16 (its own steps)". */
+export function shortText(moves: readonly PowerMove[], names: Names): string[] {
+  return moves.flatMap(({ light, of, from, to, short }) => {
+    if (short === null) return [];
+    const at = of === 'power' ? names.power(light, to) : `compensation ${stopsText(to)}`;
+    return [`${names.unit(light)} ${from === to ? 'stays at' : 'stops at'} ${at} (${SHORT[short]}).`];
+  });
+}
+
+/** Lights of a letter that come along. */
+export function alongText(moves: readonly PowerMove[], names: Names): string {
+  const along = moves.filter((move) => move.along).map(({ light }) => light);
+  if (along.length === 0) return '';
+  return `${listed(along, names)} ${along.length === 1 ? 'shares' : 'share'} a group and ${along.length === 1 ? 'goes' : 'go'} along.`;
+}
+
+/** What the simulator says will be wrong then and is not now, but for lights somebody still has to walk to. */
+export function planFaults({ outcome, walks }: PowerPlan, names: Names): string[] {
+  const told = outcome.findings.filter(({ code, subject }) => code !== 'power.dialled' || !walks.includes(subject));
+  return [
+    ...new Set(told.map((fault) => `${names.unit(fault.params.light ?? fault.subject)}: ${gapText(fault, names)}.`)),
+  ];
+}
+
+/** All that is said of a change before it is made, most important first. */
+export function planLines(plan: PowerPlan, names: Names): string[] {
+  const open = plan.open.length === 0 ? [] : [`${listed(plan.open, names)}: its power or who sets it is not recorded.`];
+  return [
+    ...toldText(plan.told, names),
+    walksText(plan, names),
+    ...planFaults(plan, names),
+    alongText(plan.moves, names),
+    ...shortText(plan.moves, names),
+    ...open,
+  ].filter(Boolean);
+}
+
+/** "Light 3 reads 2 stops more than the powers say: perhaps 1/8 was set to 1/2, or ..." */
+export function agreementText({ light, off, unknown, whys }: Agreement, rig: Rig, names: Names): string {
+  const me = names.unit(light);
+  if (off === null)
+    return `${me}: whether its readings agree hangs on ${enumerated(unknown.map((ref) => fieldOf(ref, names)))}.`;
+  if (whys.length === 0) return `${me}: its readings agree with what was set.`;
+  const rounded = Math.round(10 * off) / 10;
+  const reasons = whys.map((why) => whyText(why, off)).join('; or ');
+  return `${me} reads ${stopsCounted(rounded)} ${off > 0 ? 'more' : 'less'} than what was set. Likeliest: ${reasons}.`;
+}
+
+function whyText(why: Why, off: number): string {
+  switch (why.why) {
+    case 'power':
+      return `its power is set ${stopsCounted(why.steps)} ${why.steps > 0 ? 'higher' : 'lower'}`;
+    case 'density':
+      return why.stops > 0
+        ? 'the density in front of it is off'
+        : `a density of ${stopsCounted(why.stops)} is in front of it`;
+    case 'zoom':
+      return `its head stands at ${why.mm} mm`;
+    case 'cells':
+      return 'it was not charged yet: look at its cells';
+    case 'distance': {
+      const way = off > 0 ? 'nearer' : 'farther';
+      return why.metres === null
+        ? `it stands ${why.times.toFixed(1)} times as far`
+        : `it stands ${way}, at ${why.metres.toFixed(1)} m`;
+    }
+  }
+}
