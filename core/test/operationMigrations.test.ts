@@ -19,7 +19,7 @@ const OLD = {
   tests: [],
   born: { 'look/dance': 'one' },
 };
-const state = (): CrewState => stateTo3(OLD) as unknown as CrewState;
+const state = (): CrewState => ({ ...emptyState(), ...stateTo3(OLD) });
 const field = (on: object, name: string, from: unknown, to: unknown, born: string | null = 'one') => ({
   edit: 'field',
   on,

@@ -9,6 +9,7 @@ const VIEWS = [
   { name: 'Lines', at: '' },
   { name: 'Air', at: '/air' },
   { name: 'Groups', at: '/groups' },
+  { name: 'Power', at: '/power' },
   { name: 'Cards', at: '/cards' },
 ] as const;
 

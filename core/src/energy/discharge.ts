@@ -56,7 +56,7 @@ export interface Discharge {
 }
 
 /** Rounding of shares: a set is not empty for a billionth. */
-const SLACK = 1e-9;
+const SHARE_SLACK = 1e-9;
 
 /** @param charge share of a set in it at the start. */
 export function discharge(row: Row, charge: number): Discharge {
@@ -65,12 +65,12 @@ export function discharge(row: Row, charge: number): Discharge {
   let [left, done, seconds, pauses] = [charge, 0, 0, 0];
   let [slowFrom, slowest]: [number | null, number] = [null, 0];
   while (done < row.frames) {
-    if (each > 0 && left < each - SLACK) {
+    if (each > 0 && left < each - SHARE_SLACK) {
       // Meanwhile the head rests too.
       swaps.push(done + 1);
       left = 1;
     }
-    const lasts = each === 0 ? Infinity : Math.max(1, Math.floor((left + SLACK) / each));
+    const lasts = each === 0 ? Infinity : Math.max(1, Math.floor((left + SHARE_SLACK) / each));
     const frames = Math.min(row.frames - done, lasts);
     const stretch = rested(row, left, frames);
     seconds += stretch.seconds;
@@ -107,7 +107,7 @@ export function secondsFor(row: Row, charge: number, pops: number): number {
   for (const end of stretchEnds(row)) {
     if (done >= pops) break;
     // The pops after which the charge is at or above the end of this stretch.
-    const inside = Math.min(pops - done, Math.max(0, Math.floor((charge - end) / each - done + SLACK)));
+    const inside = Math.min(pops - done, Math.max(0, Math.floor((charge - end) / each - done + SHARE_SLACK)));
     if (inside === 0) continue;
     const [first, last] = [done + 1, done + inside].map((pop) => secondsAfter(recycle, between, charge - pop * each));
     seconds += (inside * (first! + last!)) / 2;
@@ -138,9 +138,9 @@ function chargeAtFactor(factor: number): number | null {
 /** The first pop after which it is not charged in time for the next, by what is left then; null where there is none. */
 function firstSlow({ each, recycle, between }: Row, charge: number, pops: number): number | null {
   if (between === 0 || recycle === 0 || pops < 2) return null;
-  if (recycle > between + SLACK) return 2;
+  if (recycle > between + SHARE_SLACK) return 2;
   const kink = chargeAtFactor(between / recycle);
   if (kink === null || each === 0) return null;
-  const kept = Math.max(0, Math.floor((charge - kink) / each + SLACK));
+  const kept = Math.max(0, Math.floor((charge - kink) / each + SHARE_SLACK));
   return kept + 2 <= pops ? kept + 2 : null;
 }

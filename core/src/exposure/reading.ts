@@ -11,11 +11,12 @@ export interface Shown {
   tenths: number;
 }
 
-const LOWEST = -1;
+/** Stops of the widest number a meter shows, f/0.7. */
+const WIDEST_STOPS = -1;
 
 /** As the meter shows it, to the nearest tenth; null beyond what any meter shows (f/0.7 to f/90 and 9). */
 export function shownReading(stops: number): Shown | null {
-  const tenths = Math.round(stops * 10) - LOWEST * 10;
+  const tenths = Math.round(stops * 10) - WIDEST_STOPS * 10;
   const number = FULL_APERTURES[Math.floor(tenths / 10)];
   return number === undefined ? null : { number, tenths: tenths % 10 };
 }
@@ -25,7 +26,7 @@ export function readingStops({ number, tenths }: Shown): number {
   const full = FULL_APERTURES.indexOf(number);
   if (full === -1) throw new RangeError(`f/${number} is not a whole stop`);
   if (!Number.isInteger(tenths) || tenths < 0 || tenths > 9) throw new RangeError(`${tenths} is not 0 to 9 tenths`);
-  return full + LOWEST + tenths / 10;
+  return full + WIDEST_STOPS + tenths / 10;
 }
 
 /** Several lights that fall on one place: readings add as light, N = sqrt(sum of N^2). @returns -Infinity for none. */

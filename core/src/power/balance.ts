@@ -65,7 +65,7 @@ export interface BalancePlan {
 /** Half a third: the room is as wanted within the rounding of a dial. */
 const ROOM_TOLERANCE_STOPS = 1 / 6;
 /** Rounding of thirds. */
-const SLACK = 1e-6;
+const STOPS_SLACK = 1e-6;
 
 /** What a change costs in seconds: at the camera, at the light, another light put up. */
 export interface LeverSeconds {
@@ -100,7 +100,7 @@ function turnsOf({ dials, room, aperture, parts }: BalanceTask): Turned[] {
     for (const opening of dials.aperture) {
       for (const shutter of dials.shutter) {
         const off = room === null ? 0 : room.reading + iso + shutter - (aperture + opening) - room.level;
-        if (Math.abs(off) > ROOM_TOLERANCE_STOPS + SLACK) continue;
+        if (Math.abs(off) > ROOM_TOLERANCE_STOPS + STOPS_SLACK) continue;
         // The shutter is left alone where it does nothing that anybody asked for.
         if (shutter !== 0 && room === null && !followsShutter) continue;
         turns.push([
@@ -140,10 +140,10 @@ function leastLevers(part: BalancePart, wanted: number, seconds: LeverSeconds): 
     const moved = levers.reduce((sum, { stops }) => sum + stops, 0);
     const power = nearestPower(part.power + wanted - part.reading - moved, part.range);
     const predicted = part.reading + moved + power - part.power;
-    if (Math.abs(predicted - wanted) > toleranceOf(part) + SLACK) continue;
+    if (Math.abs(predicted - wanted) > toleranceOf(part) + STOPS_SLACK) continue;
     const cost = levers.reduce((sum, { lever }) => sum + seconds.lever(lever), 0);
     const size = levers.reduce((sum, { stops }) => sum + Math.abs(stops), 0);
-    const isCheaper = best === null || cost < best.cost || (cost === best.cost && size < best.moved - SLACK);
+    const isCheaper = best === null || cost < best.cost || (cost === best.cost && size < best.moved - STOPS_SLACK);
     if (isCheaper) best = { plan: { part, power, predicted, off: predicted - wanted, levers }, cost, moved: size };
   }
   return best?.plan ?? null;
@@ -194,7 +194,7 @@ function isBetter(a: BalancePlan, b: BalancePlan): boolean {
   if (a.seconds !== b.seconds) return a.seconds < b.seconds;
   const size = ({ dials, parts }: BalancePlan) =>
     [...dials, ...parts.flatMap(({ levers }) => levers)].reduce((sum, { stops }) => sum + Math.abs(stops), 0);
-  if (Math.abs(size(a) - size(b)) > SLACK) return size(a) < size(b);
+  if (Math.abs(size(a) - size(b)) > STOPS_SLACK) return size(a) < size(b);
   const place = ({ dials }: BalancePlan) => dials.reduce((sum, { dial }) => sum + DIALS.indexOf(dial), 0);
   return place(a) < place(b);
 }

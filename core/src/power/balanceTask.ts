@@ -12,7 +12,6 @@ import type { Reading } from '../record/reading.ts';
 import type { FieldRef } from '../rig/check.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import type { Judgement } from '../verdict/judge.ts';
-import { usualAim } from './aims.ts';
 import {
   type BalancePart,
   type BalancePlan,
@@ -21,6 +20,7 @@ import {
   type Lever,
   type LeverSeconds,
 } from './balance.ts';
+import { aimOf } from './lightLevel.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
 import { letterKey, planPowers, type PowerPlan } from './powerPlan.ts';
 
@@ -65,7 +65,7 @@ export function balanceTask(judgement: Judgement, readings: readonly Reading[], 
   const open: LookTask['open'][number][] = [];
   const byPower = new Map<string, LightPower[]>();
   for (const power of lightPowers(judgement, readings)) {
-    const why = leftOut(power, aimOf(power.light, wanted));
+    const why = leftOut(power, aimIn(power.light, wanted));
     if (why) open.push({ light: power.light.id, why, unknown: why === 'level' ? power.level.unknown : [] });
     else {
       const key = letterKey(power) ?? power.light.id;
@@ -88,8 +88,7 @@ const cameraFields = ({ id, settings }: Body, aperture: number | null | undefine
   ...(settings.shutter == null ? [{ unit: id, field: 'shutter' as const }] : []),
 ];
 
-const aimOf = ({ id, settings }: Light, { aims }: Wanted): number | null =>
-  aims?.get(id) ?? settings.aim ?? usualAim(settings.purpose);
+const aimIn = (light: Light, { aims }: Wanted): number | null => aims?.get(light.id) ?? aimOf(light);
 
 function leftOut({ mode, from, level }: LightPower, aim: number | null): LookTask['open'][number]['why'] | null {
   if (mode === 'ttl') return 'metered';
@@ -115,7 +114,7 @@ function partOf(key: string, lights: readonly LightPower[], wanted: Wanted): Bal
       ceiling: Math.min(...profiles.map(({ ceiling }) => ceiling ?? 0)),
       step: steps.length === 0 ? null : Math.max(...steps),
     },
-    aim: Math.max(...lights.map(({ light }) => aimOf(light, wanted)!)),
+    aim: Math.max(...lights.map(({ light }) => aimIn(light, wanted)!)),
     train: lights.some(({ train }) => train),
     levers: lights.length === 1 ? leversOf(first!.light) : { 'second light': [1] },
     walkSeconds: Math.max(...walks),

@@ -9,6 +9,7 @@ import type { MeteredLight, Reading } from '../record/reading.ts';
 import type { Settings } from '../record/settings.ts';
 import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import type { Body, Light } from '../rig/rig.ts';
+import { usualAim } from './aims.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 
 export interface LightLevel {
@@ -162,8 +163,11 @@ export function levelByGuideNumber({ light, body, power, train }: Lit): LightLev
   return { stops, reading: null, unknown: [] };
 }
 
-/** What a light is to read, in stops above f/1; null where its aim or the body's aperture is not recorded. */
-export const aimedAt = ({ settings }: Light, body: Body): number | null =>
-  settings.aim == null || body.settings.aperture == null
-    ? null
-    : apertures.stopsOf(body.settings.aperture) + settings.aim;
+/** What a light is to read against the aperture: what somebody said, or else what is usual for its purpose. */
+export const aimOf = ({ settings }: Light): number | null => settings.aim ?? usualAim(settings.purpose);
+
+/** The same in stops above f/1; null where nothing tells, or the body's aperture is not recorded. */
+export function aimedAt(light: Light, body: Body): number | null {
+  const aim = aimOf(light);
+  return aim === null || body.settings.aperture == null ? null : apertures.stopsOf(body.settings.aperture) + aim;
+}

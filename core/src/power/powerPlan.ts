@@ -13,7 +13,7 @@ import { type WhatIf, whatIf } from '../verdict/whatIf.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
 
 /** Stops a sender steps its groups by, and what compensation is dialled in. */
-const THIRD = 1 / 3;
+const DIAL_STEP = 1 / 3;
 
 export interface PowerMove {
   light: string;
@@ -109,7 +109,7 @@ class PlanDraft {
 
   compensate({ light, compensation }: LightPower, stops: number): void {
     const { ofLight, ofBody, limit } = compensation!;
-    const asked = roundedToStep(ofLight + stops, THIRD);
+    const asked = roundedToStep(ofLight + stops, DIAL_STEP);
     const within = limit === null ? asked : Math.min(limit - ofBody, Math.max(-limit - ofBody, asked));
     this.set(light, 'compensation', within === 0 ? null : within);
     this.moves.push({
@@ -147,7 +147,7 @@ class PlanDraft {
       this.open.push(...lights.map(({ light }) => light.id).filter((id) => asked.has(id)));
       return;
     }
-    const step = Math.max(...lights.map(({ light }) => exactStep(light.profile.power.step ?? THIRD)));
+    const step = Math.max(...lights.map(({ light }) => exactStep(light.profile.power.step ?? DIAL_STEP)));
     // What the first of them wants stands for all: where they differ, that is a fault of its own.
     const stand = known.map(({ wanted }) => wanted!).sort((a, b) => b - a)[0]!;
     const to = moved(stand, stops, { floor: least, ceiling: most, step });
@@ -213,7 +213,7 @@ interface Range {
 
 /** @returns the nearest power on its own steps and within its limits, and what keeps it from going as far as asked. */
 function moved(power: number, stops: number, range: Range): { power: number; short: PowerMove['short'] } {
-  const step = exactStep(range.step ?? THIRD);
+  const step = exactStep(range.step ?? DIAL_STEP);
   const wanted = power + stops;
   const to = nearestPower(wanted, { ...range, step });
   if (Math.abs(to - wanted) <= POWER_TOLERANCE_STOPS) return { power: to, short: null };

@@ -3,7 +3,6 @@ import { stopsLabel } from '../measure/stops.ts';
 import type { Agreement, Why } from '../power/agreement.ts';
 import type { LightPower, SetFrom } from '../power/lightPower.ts';
 import type { PowerMove, PowerPlan, Told } from '../power/powerPlan.ts';
-import type { Rig } from '../rig/rig.ts';
 import { isFailing } from '../verdict/verdict.ts';
 import { gapText } from './findingWording.ts';
 import { readingText } from './readingWords.ts';
@@ -56,7 +55,7 @@ export function powerNotes(power: LightPower, names: Names): string[] {
           )} takes it back`
         : `trim ${stopsLabel(trim)} on the unit adds to it`,
     );
-  if (compensation) notes.push(compensationText(compensation));
+  if (compensation && compensation.ofLight + compensation.ofBody !== 0) notes.push(compensationText(compensation));
   const told = fault && fault.code !== 'power.dialled' && fault.code !== 'power.local-trim' ? fault : null;
   if (told) notes.push(gapText(told, names));
   const failing = power.verdicts.find(isFailing)?.faults[0];
@@ -73,19 +72,23 @@ function compensationText({ ofLight, ofBody, limit }: NonNullable<LightPower['co
   return `compensation ${sum === 0 ? 'none' : stopsText(sum)}${both}, ${left}`;
 }
 
-/** "reads f/8 and 3, aimed at f/8: +0.3 stops"; null where nobody metered it and nothing tells. */
-export function levelText({ level, aimed }: LightPower): string | null {
+/** "reads f/8 and 3; aimed at: f/8, it reads 0.3 stops more"; null where nobody metered it and nothing tells. */
+export function levelText(power: LightPower): string | null {
+  const { level, aimed } = power;
   if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
   const how = level.reading ? 'reads' : 'reads by its guide number';
-  const is = `${how} ${readingText(level.stops)}`;
-  if (aimed === null) return is;
-  const off = Math.round(10 * (level.stops - aimed)) / 10;
-  return `${is}, aimed at ${readingText(aimed)}${off === 0 ? '' : `: ${stopsText(off)}`}`;
+  return [`${how} ${readingText(level.stops)}`, aimText(power)].filter(Boolean).join('; ');
 }
 
-/** What a level would take to be said: "distance to what it lights of Light 3". */
-export const levelNeeds = ({ level }: LightPower, names: Names): string[] =>
-  level.unknown.map((ref) => fieldOf(ref, names));
+/** How far from its aim it reads: "aimed at f/4: -0.4 stops"; null where it is as aimed, or nobody can say. */
+export function aimText({ light, level, aimed }: LightPower): string | null {
+  if (aimed === null || level.stops === null) return null;
+  const off = Math.round(10 * (level.stops - aimed)) / 10;
+  if (off === 0) return null;
+  const { aim, purpose } = light.settings;
+  const what = aim == null ? `usual for ${purpose}` : 'aimed at';
+  return `${what}: ${readingText(aimed)}, it reads ${stopsCounted(off)} ${off > 0 ? 'more' : 'less'}`;
+}
 
 /** "Sender 1 then shows A 1/8, B 1/16." */
 export function toldText(told: readonly Told[], names: Names): string[] {
@@ -142,7 +145,7 @@ export function planLines(plan: PowerPlan, names: Names): string[] {
 }
 
 /** "Light 3 reads 2 stops more than the powers say: perhaps 1/8 was set to 1/2, or ..." */
-export function agreementText({ light, off, unknown, whys }: Agreement, rig: Rig, names: Names): string {
+export function agreementText({ light, off, unknown, whys }: Agreement, names: Names): string {
   const me = names.unit(light);
   if (off === null)
     return `${me}: whether its readings agree hangs on ${enumerated(unknown.map((ref) => fieldOf(ref, names)))}.`;

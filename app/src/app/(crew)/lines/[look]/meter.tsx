@@ -1,0 +1,1 @@
+export { MeterPage as default } from '../../../../power/MeterPage';

@@ -1,0 +1,1 @@
+export { PowerPage as default } from '../../../../power/PowerPage';

@@ -1,0 +1,100 @@
+import type { BalancePlan } from '@ergon/core/power/balance';
+import { balanceChanges, balanceOf, balanceTask, type LookTask } from '@ergon/core/power/balanceTask';
+import type { PowerPlan } from '@ergon/core/power/powerPlan';
+import { balanceSentence, leftOutText, partText, totalText } from '@ergon/core/words/balanceWording';
+import { planLines } from '@ergon/core/words/powerWording';
+import type { Reading } from '@ergon/core/record/reading';
+import { enumerated, fieldOf } from '@ergon/core/words/settingWords';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Block } from '../components/Block';
+import { Button } from '../components/Button';
+import { Words } from '../components/Words';
+import { useEdit } from '../editing/editing';
+import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
+import { space } from '../theme/tokens';
+
+interface BalanceBlockProps {
+  judged: JudgedLook;
+  readings: readonly Reading[];
+  readOnly: boolean;
+}
+
+/** The powers with which every light reads what it is aimed at, or the fewest changes that make it fit. */
+export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) {
+  const { names } = useRig();
+  const edit = useEdit();
+  const [shown, setShown] = useState(false);
+  const { judgement, look } = judged;
+  const found = useMemo(() => {
+    const of = balanceTask(judgement, readings);
+    if (of.task === null || of.task.parts.length === 0) return { of, plan: null, change: null };
+    const plan = balanceOf(of);
+    return { of, plan, change: plan && balanceChanges(judgement, of, plan) };
+  }, [judgement, readings]);
+  const { of, plan, change } = found;
+  if (of.task === null)
+    return (
+      <Words tone="quiet">
+        {`To balance the lights, ${enumerated(of.unknown.map((ref) => fieldOf(ref, names)))} must be recorded.`}
+      </Words>
+    );
+  if (of.task.parts.length === 0)
+    return <Words tone="quiet">Meter a light, and give it an aim, to balance them.</Words>;
+  const isDone = change !== null && change.changes.length === 0;
+  return (
+    <Block label="Balance">
+      <Words as="sentence" tone="onBlock" live>
+        {isDone ? 'Every light that was metered reads what it is aimed at.' : balanceSentence(plan, of, names)}
+      </Words>
+      {shown && plan && <Parts of={of} plan={plan} change={change} />}
+      <View style={styles.row}>
+        {change && !isDone && !readOnly && (
+          <View style={styles.act}>
+            <Button kind="act" label="Set these powers" onPress={() => edit(look.id, change.changes, 'balance')} />
+          </View>
+        )}
+        <Button
+          kind="quiet"
+          onBlock
+          label={shown ? 'Less' : 'Light by light'}
+          expanded={shown}
+          onPress={() => setShown(!shown)}
+        />
+      </View>
+    </Block>
+  );
+}
+
+interface PartsProps {
+  of: LookTask;
+  plan: BalancePlan;
+  change: PowerPlan | null;
+}
+
+/** Light by light: what it is set to and reads then, what the senders show, and who takes no part. */
+function Parts({ of, plan, change }: PartsProps) {
+  const { names } = useRig();
+  const said = [...plan.parts.map((part) => partText(part, names)), totalText(plan)];
+  const more = [...(change ? planLines(change, names) : []), ...of.open.map((one) => leftOutText(one, names))];
+  return (
+    <View>
+      {said.map((line) => (
+        <Words key={line} as="small" tone="onBlock">
+          {line}
+        </Words>
+      ))}
+      {more.map((line) => (
+        <Words key={line} as="small" tone="quietOnBlock">
+          {line}
+        </Words>
+      ))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },
+  act: { flexGrow: 1, maxWidth: 360 },
+});

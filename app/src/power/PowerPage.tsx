@@ -1,0 +1,222 @@
+import { apertures } from '@ergon/core/exposure/aperture';
+import { ambientReading } from '@ergon/core/exposure/ambient';
+import { exactStep } from '@ergon/core/exposure/powerSteps';
+import { dialling } from '@ergon/core/operation/dialling';
+import { settingEdits } from '@ergon/core/operation/editsOf';
+import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
+import { evenly, planPowers } from '@ergon/core/power/powerPlan';
+import type { Reading } from '@ergon/core/record/reading';
+import type { Body } from '@ergon/core/rig/rig';
+import { listed, settingValue, stopsText } from '@ergon/core/words/settingWords';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Choice } from '../components/Choice';
+import { Words } from '../components/Words';
+import { FieldList } from '../editing/FieldList';
+import { brightnessFields } from '../editing/lampFields';
+import { useEdit } from '../editing/editing';
+import { useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
+import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
+import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/LineView';
+import { space } from '../theme/tokens';
+import { BalanceBlock } from './BalanceBlock';
+import { CameraDials } from './CameraDials';
+import { PowerFoot } from './PowerFoot';
+import { NAME_WIDTH, OPEN_WIDTH, PowerRow, VALUE_WIDTH } from './PowerRow';
+import { ScaleHead } from './PowerScale';
+import { axisOf, isDialledOtherwise, type Measure } from './scaleLayout';
+import { useReadings } from './useReadings';
+
+/** Power and mode of every light of a look, and from where they are set. */
+export function PowerPage() {
+  const of = useLineView();
+  const judged = useJudgedLook(of?.look.id);
+  if (!of || !judged) return <NoSuchLook title="Power" />;
+  return <Power key={of.look.id} of={of} judged={judged} />;
+}
+
+const THIRD = 1 / 3;
+
+function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
+  const { names } = useRig();
+  const edit = useEdit();
+  const { judgement, look } = judged;
+  const readings = useReadings(look.id);
+  const powers = useMemo(() => sorted(lightPowers(judgement, readings), byLabel(names)), [judgement, readings, names]);
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [stops, setStops] = useState(0);
+  const plan = useMemo(() => {
+    const moving = chosen.length === 0 ? powers.map(({ light }) => light.id) : chosen;
+    return stops === 0 ? null : planPowers(judgement, evenly(moving, stops));
+  }, [judgement, stops, powers, chosen]);
+  const who = chosen.length === 0 ? 'All lights' : listed(chosen, names);
+  const body = bodyOf(judged);
+  const set = () => {
+    edit(look.id, plan!.changes, `${who} ${stopsText(stops)}`);
+    setStops(0);
+  };
+  return (
+    <LineView
+      view="Power"
+      title="Power"
+      subtitle={[look.name, body && cameraText(body, names)].filter(Boolean).join(' · ')}
+      of={of}
+      footer={
+        !of.readOnly &&
+        powers.length > 0 && (
+          <PowerFoot
+            look={look.id}
+            who={who}
+            stops={stops}
+            plan={plan}
+            onStep={(way) => setStops((now) => stepped(now, way, stepFor(powers, chosen)))}
+            onSet={set}
+            onDrop={() => setStops(0)}
+          />
+        )
+      }
+    >
+      {powers.length === 0 && <Words>No light is in this look yet. Put some in on its lines.</Words>}
+      {powers.length > 0 && (
+        <Ladder
+          of={of}
+          judged={judged}
+          powers={powers}
+          readings={readings}
+          plan={plan}
+          chosen={chosen}
+          onChoose={setChosen}
+        />
+      )}
+      {powers.length > 0 && <BalanceBlock judged={judged} readings={readings} readOnly={of.readOnly} />}
+      {body && !of.readOnly && <CameraDials judged={judged} body={body} />}
+    </LineView>
+  );
+}
+
+interface LadderProps {
+  of: LineViewOf;
+  judged: JudgedLook;
+  powers: readonly LightPower[];
+  readings: readonly Reading[];
+  plan: ReturnType<typeof planPowers> | null;
+  chosen: readonly string[];
+  onChoose: (lights: readonly string[]) => void;
+}
+
+function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: LadderProps) {
+  const [opened, setOpened] = useState<string | null>(null);
+  const [wanted, setMeasure] = useState<Measure>('power');
+  const body = bodyOf(judged);
+  const aperture = body?.settings.aperture == null ? null : apertures.stopsOf(body.settings.aperture);
+  const canShowLight = aperture !== null && powers.some(({ level }) => level.stops !== null);
+  const measure = canShowLight ? wanted : 'power';
+  const axis = axisOf(measure, powers, aperture);
+  const room = aperture === null || !body ? null : roomOf(body, readings, aperture);
+  const dialled = useDialled(judged);
+  return (
+    <View>
+      {canShowLight && (
+        <View style={styles.measure}>
+          <Choice
+            label="Shown"
+            options={[
+              { value: 'power', label: 'Power' },
+              { value: 'light', label: 'What it reads' },
+            ]}
+            value={measure}
+            onChoose={(value) => setMeasure(value as Measure)}
+          />
+        </View>
+      )}
+      {measure === 'light' && (
+        <Words as="small" tone="quiet">
+          {`What each light can read. Upright: its aim.${room === null ? '' : ' Shaded: the room.'} ~ by its guide number.`}
+        </Words>
+      )}
+      <View style={styles.head}>
+        <ScaleHead axis={axis} />
+      </View>
+      <View role="list" aria-label="Lights">
+        {powers.map((power) => {
+          const { id } = power.light;
+          const on = { measure, axis, aperture, room };
+          return (
+            <PowerRow
+              key={id}
+              power={power}
+              move={plan?.moves.find(({ light }) => light === id)}
+              on={on}
+              chosen={chosen.includes(id)}
+              onChoose={() => onChoose(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])}
+              open={opened === id}
+              onOpen={() => setOpened(opened === id ? null : id)}
+              onDialled={isDialledOtherwise(power) && !of.readOnly ? () => dialled(power) : null}
+            >
+              <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />
+            </PowerRow>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+/** Somebody has been there: what is dialled is what is wanted, on the unit's card too. */
+function useDialled({ look }: JudgedLook) {
+  const { rig, queue, names } = useRig();
+  return ({ light, wanted }: LightPower) => {
+    const from = light.settings.dialledPower ?? null;
+    const tick = {
+      setting: 'power',
+      dialled: { value: wanted, by: rig?.member.name ?? '', at: new Date().toISOString() },
+    };
+    queue.submit(`power of ${names.unit(light.id)} dialled`, (state) => [
+      ...settingEdits(state, look.id, [{ unit: light.id, setting: 'dialledPower', from, to: null }]),
+      ...dialling(state, light.id, [tick]),
+    ]);
+  };
+}
+
+const sorted = (powers: readonly LightPower[], order: (a: string, b: string) => number): LightPower[] =>
+  [...powers].sort((a, b) => order(a.light.id, b.light.id));
+
+/** The unit's own step where one light moves, a third for several. */
+const stepFor = (powers: readonly LightPower[], chosen: readonly string[]): number => {
+  const one = chosen.length === 1 ? powers.find(({ light }) => light.id === chosen[0]) : undefined;
+  return one && one.mode !== 'ttl' ? exactStep(one.light.profile.power.step ?? THIRD) : THIRD;
+};
+
+/** Kept exact over many steps. */
+const stepped = (stops: number, way: -1 | 1, step: number): number => {
+  const next = stops + way * step;
+  const whole = Math.round(1 / step);
+  return Math.abs(next) < 1e-6 ? 0 : Math.abs(whole * step - 1) < 1e-9 ? Math.round(next * whole) / whole : next;
+};
+
+function bodyOf({ judgement: { rig } }: JudgedLook): Body | null {
+  return rig.bodies.find(({ id }) => !rig.strangers.has(id)) ?? null;
+}
+
+const cameraText = ({ settings }: Body, names: ReturnType<typeof useRig>['names']): string =>
+  [
+    settings.aperture == null ? null : settingValue('aperture', settings.aperture, names),
+    settings.shutter == null ? null : settingValue('shutter', settings.shutter, names),
+    settings.iso == null ? null : `ISO ${settings.iso}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+
+/** The room against the aperture, by its last reading. */
+function roomOf(body: Body, readings: readonly Reading[], aperture: number): number | null {
+  const last = readings.find(({ lights }) => Object.keys(lights).length === 0);
+  const { iso, shutter } = body.settings;
+  if (!last || iso == null || shutter == null || shutter === 'bulb') return null;
+  return ambientReading(last.stops, last, { iso, shutter }) - aperture;
+}
+
+const styles = StyleSheet.create({
+  measure: { paddingBottom: space.base },
+  head: { marginLeft: NAME_WIDTH + space.small, marginRight: VALUE_WIDTH + space.small + OPEN_WIDTH },
+});
