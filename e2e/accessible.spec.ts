@@ -89,6 +89,17 @@ test('no violation while a room is set up', async ({ page }) => {
   await expectAccessible(page, 'air, an emitter being added, a channel found bad');
   await goTo(page, '/lines/first-dance/groups', 'Groups');
   await expectAccessible(page, 'groups');
+  await goTo(page, '/lines/first-dance/power', 'Power');
+  await page.getByRole('button', { name: 'Power of All lights: less' }).click();
+  await page.getByRole('button', { name: 'Open Light 7' }).click();
+  await expectAccessible(page, 'power, a light open and a change tried');
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await page.getByRole('radio', { name: 'Shown: What it reads' }).click();
+  await page.getByRole('button', { name: 'Light by light' }).click();
+  await expectAccessible(page, 'power, what it reads, and a balance');
+  await goTo(page, '/lines/speeches/meter', 'Meter');
+  await page.getByRole('radio', { name: 'f/8' }).click();
+  await expectAccessible(page, 'meter');
   await goTo(page, '/lines/first-dance/cards', 'First dance');
   await page
     .getByRole('checkbox', { name: /^Channel: / })
@@ -134,6 +145,9 @@ test('no violation while it loads, where the server cannot be reached, and with 
   await goTo(page, '/lines/speeches/cards', 'Speeches');
   await expect(page.getByRole('button', { name: /^Lamp 60, / })).toBeVisible();
   await expectAccessible(page, 'sixty lights, cards');
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await expect(page.getByRole('checkbox', { name: /^Lamp 60, / })).toBeVisible();
+  await expectAccessible(page, 'sixty lights, power');
   await goTo(page, '/lines/speeches/groups', 'Groups');
   await expect(page.getByRole('rowheader', { name: /Lamp 60/ })).toBeVisible();
   await expectAccessible(page, 'sixty lights, groups');
@@ -222,6 +236,13 @@ for (const theme of ['sun', 'hush']) {
     await expectAccessible(page, 'air', CONTRAST);
     await goTo(page, '/lines/first-dance/groups', 'Groups');
     await expectAccessible(page, 'groups', CONTRAST);
+    await goTo(page, '/lines/speeches/power', 'Power');
+    await page.getByRole('radio', { name: 'Shown: What it reads' }).click();
+    await page.getByRole('button', { name: 'Power of All lights: less' }).click();
+    await page.getByRole('button', { name: 'Light by light' }).click();
+    await expectAccessible(page, 'power', CONTRAST);
+    await goTo(page, '/lines/speeches/meter', 'Meter');
+    await expectAccessible(page, 'meter', CONTRAST);
     await goTo(page, '/lines/first-dance/cards', 'First dance');
     await page.getByRole('button', { name: /^All 3 are set, Call 1/ }).click();
     await expectAccessible(page, 'cards', CONTRAST);

@@ -49,11 +49,16 @@ export const demo = onThisDay(
   ) as KitDocument,
 );
 
-/** The demo with its wedding today, and the other events before and after it. */
+/** The demo with its wedding today, the other events before and after it, and what was metered the day before. */
 function onThisDay(document: KitDocument): KitDocument {
   const days: Readonly<Record<string, number>> = { ropewalk: 0, harvest: -35, regatta: 28 };
   const date = (id: string) => new Date(Date.now() + days[id]! * 86_400_000).toISOString().slice(0, 10);
-  return { ...document, events: document.events.map((event) => ({ ...event, date: date(event.id) })) };
+  const yesterday = (at: string) => `${new Date(Date.now() - 86_400_000).toISOString().slice(0, 10)}${at.slice(10)}`;
+  return {
+    ...document,
+    events: document.events.map((event) => ({ ...event, date: date(event.id) })),
+    readings: document.readings.map((reading) => ({ ...reading, at: yesterday(reading.at) })),
+  };
 }
 
 export const PASSPHRASE = 'tarred hemp rope';

@@ -73,7 +73,13 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'light-6 hot',
     'light-6 firesFor',
   ]);
-  expect(named('light-6', 'frame')).toEqual(['body-1 shutter', 'body-1 curtain', 'body-1 secondsBetween']);
+  expect(named('light-6', 'frame')).toEqual([
+    'body-1 shutter',
+    'body-1 aperture',
+    'body-1 iso',
+    'body-1 curtain',
+    'body-1 secondsBetween',
+  ]);
 });
 
 test('a light on a receiver is set at the receiver, which has no ID and no groups', () => {

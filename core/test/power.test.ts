@@ -2,7 +2,7 @@
 import { fillAimOf, usualAim } from '../src/power/aims';
 import { agreementOf } from '../src/power/agreement';
 import { balanceChanges, balanceOf, balanceTask, type LookTask } from '../src/power/balanceTask';
-import { frozen } from '../src/power/freeze';
+import { freezeChanges, frozen } from '../src/power/freeze';
 import { lightLevel } from '../src/power/lightLevel';
 import { isAmiss, type LightPower, lightPowers, setFrom } from '../src/power/lightPower';
 import { evenly, planPowers } from '../src/power/powerPlan';
@@ -344,6 +344,24 @@ test('what metering gave becomes the nearest power it can be set to', () => {
   // By the guide number 32 at 4 m and ISO 400 it reads 8 at full.
   expect(frozen(light, body, [metered])).toMatchObject({ exact: expect.closeTo(-1.7, 6), power: -2 });
   expect(frozen(light, body, [known])).toMatchObject({ exact: null, power: null, metered: null });
+});
+
+test('frozen, a metered light fires by hand at that power, set by its sender, and nothing is wrong with it', () => {
+  const judgement = judgeBase(settings('metered', { compensation: 1 }));
+  const light = judgement.rig.lights.find(({ id }) => id === 'metered')!;
+  const changes = freezeChanges(judgement.rig, light, -2);
+  expect(changes.map(({ unit, setting, to }) => `${unit}.${setting} ${String(to)}`)).toEqual([
+    'metered.mode manual',
+    'metered.power -2',
+    'metered.compensation null',
+    'sender.groups.B.mode manual',
+    'sender.groups.B.power -2',
+  ]);
+  const then = judge(withRigChanges(judgement.rig, changes));
+  expect(then.shots[0]!.runs.get('metered')!.delivery).toMatchObject({ metered: false, power: -2, verdict: 'right' });
+  expect(codes(then)).toEqual([]);
+  const top = judgement.rig.lights.find(({ id }) => id === 'top')!;
+  expect(freezeChanges(judgement.rig, top, -3).map(({ setting }) => setting)).toEqual(['mode', 'power']);
 });
 
 test('what lights are usually to read, and the fill of a ratio', () => {

@@ -22,6 +22,7 @@ import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/L
 import { space } from '../theme/tokens';
 import { BalanceBlock } from './BalanceBlock';
 import { CameraDials } from './CameraDials';
+import { FreezeButton } from './FreezeButton';
 import { PowerFoot } from './PowerFoot';
 import { NAME_WIDTH, OPEN_WIDTH, PowerRow, VALUE_WIDTH } from './PowerRow';
 import { ScaleHead } from './PowerScale';
@@ -154,6 +155,9 @@ function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: Ladder
               onOpen={() => setOpened(opened === id ? null : id)}
               onDialled={isDialledOtherwise(power) && !of.readOnly ? () => dialled(power) : null}
             >
+              {power.mode === 'ttl' && !of.readOnly && (
+                <FreezeButton judged={judged} power={power} readings={readings} />
+              )}
               <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />
             </PowerRow>
           );

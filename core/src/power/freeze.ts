@@ -2,9 +2,12 @@
 import { frozenPower } from '../exposure/usualCompensation.ts';
 import { nearestPower } from '../exposure/powerSteps.ts';
 import type { Reading } from '../record/reading.ts';
-import type { Body, Light } from '../rig/rig.ts';
+import { type Change, isNoChange } from '../record/change.ts';
+import { groupPath, readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
+import type { Body, Light, Placed, Rig } from '../rig/rig.ts';
 import { asMetered, levelByGuideNumber, levelByReading, soloReadings } from './lightLevel.ts';
 import type { FieldRef } from '../rig/check.ts';
+import { setFrom } from './lightPower.ts';
 
 export interface Frozen {
   /** What it gave under metering, in stops below full, before rounding; null where nobody can say. */
@@ -30,4 +33,26 @@ export function frozen(light: Light, body: Body, readings: readonly Reading[]): 
   if (full === null) return { exact: null, power: null, metered, unknown };
   const exact = frozenPower(metered.stops, full, 0);
   return { exact, power: nearestPower(exact, light.profile.power), metered, unknown: [] };
+}
+
+/** Manual at that power, on the light and on every sender that sets it; compensation has done its part. */
+export function freezeChanges(rig: Rig, light: Light, power: number): Change[] {
+  const change = ({ id, settings }: Placed, setting: SettingPath, to: SettingValue): Change => ({
+    unit: id,
+    setting,
+    from: readSetting(settings, setting),
+    to,
+  });
+  const from = setFrom(rig, light);
+  const { senders, letter } = from.kind === 'sender' ? from : { senders: [], letter: null };
+  return [
+    change(light, 'mode', 'manual'),
+    change(light, 'power', power),
+    change(light, 'compensation', null),
+    ...senders.flatMap((sender) =>
+      letter === null
+        ? []
+        : [change(sender, groupPath(letter, 'mode'), 'manual'), change(sender, groupPath(letter, 'power'), power)],
+    ),
+  ].filter((one) => !isNoChange(one));
 }

@@ -1,4 +1,4 @@
-/** A document with everything in it moved by whole days: its events and its test fires. */
+/** A document with everything in it moved by whole days: its events, its test fires and what was metered. */
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 
 const DAY_MS = 86_400_000;
@@ -14,4 +14,5 @@ export const moveDates = (document: KitDocument, days: number): KitDocument => (
     event.date == null ? event : { ...event, date: moved(event.date, days).slice(0, 10) },
   ),
   tests: document.tests.map((test) => ({ ...test, at: moved(test.at, days) })),
+  readings: document.readings.map((reading) => ({ ...reading, at: moved(reading.at, days) })),
 });

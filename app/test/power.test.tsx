@@ -1,0 +1,171 @@
+/** Power and meter: what a change takes before it is made, what is dialled, what was read, and what metering gave. */
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import type { Settings } from '@ergon/core/record/settings';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { MeterPage } from '../src/power/MeterPage';
+import { nextAsked, ROOM } from '../src/power/metering';
+import { PowerPage } from '../src/power/PowerPage';
+import { axisOf, shareOf } from '../src/power/scaleLayout';
+import { demoRig } from './rigFixture';
+import { showInRig } from './showInRig';
+
+let mockLook = 'speeches';
+const mockGone: unknown[] = [];
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => ({ look: mockLook }),
+  useRouter: () => ({ push: (to: unknown) => mockGone.push(to) }),
+  Link: ({ children }: { children: ReactNode }) => children,
+}));
+
+beforeEach(() => {
+  mockLook = 'speeches';
+  mockGone.length = 0;
+});
+
+/** The demo, its readings made long ago, with settings of the speeches changed. */
+function rigWith(changed: Readonly<Record<string, Partial<Settings>>> = {}): CrewRig {
+  const rig = demoRig();
+  const looks = rig.looks.map((look) => {
+    if (look.id !== 'speeches') return look;
+    const units = Object.entries(changed).map(([id, of]) => [id, { ...look.units[id], ...of }] as const);
+    return { ...look, units: { ...look.units, ...Object.fromEntries(units) } };
+  });
+  const readings = rig.readings.map((reading) => ({ ...reading, at: reading.at.replace(/^\d{4}/, '2020') }));
+  return { ...rig, looks, readings };
+}
+
+const show = (page: ReactNode, rig = rigWith()) => ({ user: userEvent.setup(), ...showInRig(page, { rig }) });
+const unitIn = (rig: CrewRig, id: string) => rig.looks.find((look) => look.id === 'speeches')!.units[id]!;
+const row = (light: string) =>
+  within(screen.getAllByRole('listitem').find((item) => within(item).queryByText(light) !== null)!);
+
+test('every light stands with its power, who sets it, and what it reads', async () => {
+  show(<PowerPage />);
+  expect(
+    await screen.findByRole('checkbox', { name: 'Light 1, Key, 1/8, set on Sender 1 and Sender 2, group A' }),
+  ).toBeInTheDocument();
+  expect(row('Light 1').getByText('f/2.8 and 6')).toBeInTheDocument();
+  expect(row('Light 1').getByText('usual for Key: f/4, it reads 0.4 stop less')).toBeInTheDocument();
+  expect(row('Light 3').getByText('~f/5.6 and 3')).toBeInTheDocument();
+  expect(
+    screen.getByRole('checkbox', { name: 'Light 9, Table, 1/16, dialled on it by hand, 20 s to walk' }),
+  ).toBeInTheDocument();
+});
+
+test('all down a third: what the senders will show is said before it is set, and it is one operation', async () => {
+  const { user, server, sent } = show(<PowerPage />);
+  await user.click(await screen.findByRole('button', { name: 'Power of All lights: less' }));
+  expect(screen.getByText('Sender 1 then shows A 1/8 -0.3, B 1/16 -0.3, C 1/16 -⅓.')).toBeInTheDocument();
+  expect(screen.getByText('Light 9 stays at 1/16 (its own steps).')).toBeInTheDocument();
+  expect(sent).toHaveLength(0);
+  await user.click(screen.getByRole('button', { name: 'Leave it as it is' }));
+  expect(screen.queryByText(/then shows/)).not.toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Power of All lights: less' }));
+  await user.click(screen.getByRole('button', { name: /^Set, All lights/ }));
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-3.3, 9);
+  expect(unitIn(server.rig, 'sender-2').groups!.C!.power).toBeCloseTo(-13 / 3, 9);
+  expect(unitIn(server.rig, 'light-9').power).toBe(-4);
+});
+
+test('one light moves by its own steps; set by hand it stays as dialled until somebody has been there', async () => {
+  const { user, server, sent } = show(<PowerPage />);
+  await user.click(await screen.findByRole('checkbox', { name: /^Light 9, / }));
+  await user.click(screen.getByRole('button', { name: 'Power of Light 9: less' }));
+  expect(screen.getByText(/^Walk to Light 9: 40 s with what is dialled/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: /^Set, Light 9/ }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-9')).toMatchObject({ power: -5, dialledPower: -4 }));
+  expect(row('Light 9').getByText('1/16 is dialled on it')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: '1/32 is dialled, Light 9' }));
+  await waitFor(() => expect(sent).toHaveLength(2));
+  expect(unitIn(server.rig, 'light-9').dialledPower ?? null).toBeNull();
+  expect(server.rig.units.find(({ id }) => id === 'light-9')!.dialled!.power).toMatchObject({ value: -5 });
+});
+
+test('balance sets what the readings ask for; ISO turned, powers follow or stay', async () => {
+  const { user, server } = show(<PowerPage />);
+  await user.click(await screen.findByRole('button', { name: 'Light by light' }));
+  expect(screen.getByText('Light 1: 1/4 -0.6, reads f/4, as aimed')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Set these powers' }));
+  expect(await screen.findByText('Every light that was metered reads what it is aimed at.')).toBeInTheDocument();
+  await waitFor(() => expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-2.6, 9));
+  await user.click(screen.getByRole('button', { name: 'ISO of Body 1: more' }));
+  await waitFor(() => expect(unitIn(server.rig, 'body-1').iso).toBe(1000));
+  expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-2.9, 9);
+  await user.click(screen.getByRole('radio', { name: 'Lights: Powers stay' }));
+  await user.click(screen.getByRole('button', { name: 'aperture of Body 1: more' }));
+  await waitFor(() => expect(unitIn(server.rig, 'body-1').aperture).toBe(4.5));
+  expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-2.9, 9);
+});
+
+test('a reading is two touches and a button, leads to the next light, and can be taken back', async () => {
+  const { user, server } = show(<MeterPage />);
+  const list = await screen.findByRole('list', { name: 'Readings' });
+  expect(within(list).getAllByRole('listitem')).toHaveLength(3);
+  expect(screen.getByRole('radio', { name: 'What is metered: Light 3' })).toBeChecked();
+  expect(screen.getByRole('button', { name: 'Light 3 reads …' })).toBeDisabled();
+  await user.click(screen.getByRole('radio', { name: 'f/4' }));
+  await user.click(screen.getByRole('radio', { name: '7 tenths' }));
+  await user.click(screen.getByRole('button', { name: 'Light 3 reads f/4 and 7' }));
+  await waitFor(() => expect(server.rig.readings).toHaveLength(4));
+  const added = server.rig.readings.find(({ lights }) => 'light-3' in lights)!;
+  expect(added).toMatchObject({ look: 'speeches', place: 'top table', stops: 4.7, iso: 800, shutter: '1/160' });
+  expect(added.lights['light-3']).toEqual({ power: -4, subjectM: 5, zoomMm: 50 });
+  expect(screen.getByRole('radio', { name: 'What is metered: Light 9' })).toBeChecked();
+  await user.click(screen.getByRole('button', { name: 'Remove the reading of Light 3 at top table' }));
+  await waitFor(() => expect(server.rig.readings).toHaveLength(3));
+});
+
+test('without the camera’s ISO a reading would say nothing: it is asked for first', async () => {
+  const { user, server } = show(<MeterPage />, rigWith({ 'body-1': { iso: null } }));
+  expect(await screen.findByText('Set first: ISO of Body 1.')).toBeInTheDocument();
+  expect(screen.queryByRole('radio', { name: 'f/4' })).not.toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'ISO of Body 1: more' }));
+  expect(await screen.findByRole('radio', { name: 'f/4' })).toBeInTheDocument();
+  await waitFor(() => expect(unitIn(server.rig, 'body-1').iso).toBe(400));
+});
+
+test('two readings that do not go with what was set say so, with the likeliest reason first', async () => {
+  const { user } = show(<MeterPage />);
+  await user.click(await screen.findByRole('radio', { name: 'What is metered: Light 2' }));
+  await user.click(screen.getByRole('radio', { name: 'f/1.4' }));
+  await user.click(screen.getByRole('radio', { name: '7 tenths' }));
+  await user.click(screen.getByRole('button', { name: 'Light 2 reads f/1.4 and 7' }));
+  expect(
+    await screen.findByText(
+      /^Light 2 reads one stop less than what was set. Likeliest: its power is set one stop lower;/,
+    ),
+  ).toBeInTheDocument();
+});
+
+test('what metering gave is frozen at the power its own readings tell', async () => {
+  const rig = rigWith({ 'light-1': { mode: 'ttl' }, 'sender-1': {}, 'sender-2': {} });
+  const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
+  const metered = {
+    ...key!,
+    id: 'metered',
+    stops: 4.2,
+    at: '2020-06-02T10:00:00.000Z',
+    lights: { 'light-1': { modifierLoss: 1 } },
+  };
+  const { user, server } = show(<PowerPage />, { ...rig, readings: [...rig.readings, metered] });
+  await user.click(await screen.findByRole('button', { name: 'Open Light 1' }));
+  // f/2.8 and 6 at 1/8: six tenths more is -2.4.
+  await user.click(screen.getByRole('button', { name: 'Freeze at 1/4 -0.4, Light 1' }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-1')).toMatchObject({ mode: 'manual', power: -2.4 }));
+  expect(unitIn(server.rig, 'sender-1').groups!.A).toMatchObject({ mode: 'manual', power: -2.4 });
+});
+
+test('the scale is one for all rows; the next light asked for is one nobody metered', () => {
+  const axis = axisOf('power', [], null);
+  expect(axis.ticks.map(({ label }) => label).filter(Boolean)).toEqual(['1/16', '1/1']);
+  expect([shareOf(axis, 0), shareOf(axis, axis.from), shareOf(axis, -99)]).toEqual([1, 0, 0]);
+  expect(
+    axisOf('light', [], 4)
+      .ticks.map(({ label }) => label)
+      .filter(Boolean),
+  ).toEqual(['f/1', 'f/4', 'f/16']);
+  expect(nextAsked([], [], ROOM)).toBeNull();
+});

@@ -1,0 +1,103 @@
+/** Power, set by arithmetic and by one thumb: the room, each light alone, the balance, ISO, a third down, and back. */
+import type { CrewRig } from '@ergon/core/operation/crewRig';
+import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
+import { PHONE } from './sizes.ts';
+
+const speeches = async (page: Page) => {
+  await expectSaved(page);
+  const rig = (await (await page.request.get(`${address()}/api/rig`)).json()) as CrewRig;
+  return { units: rig.looks.find(({ id }) => id === 'speeches')!.units, readings: rig.readings };
+};
+
+/** Main actions lie where a thumb reaches: in the lower third. */
+async function expectUnderThumb(page: Page, name: RegExp | string): Promise<void> {
+  const box = (await page.getByRole('button', { name }).first().boundingBox())!;
+  expect(box.y).toBeGreaterThan((2 / 3) * PHONE.height);
+}
+
+async function read(page: Page, number: string, tenths: string, says: string): Promise<void> {
+  await page.getByRole('radio', { name: number, exact: true }).click();
+  await page.getByRole('radio', { name: `${tenths} tenths` }).click();
+  await expectUnderThumb(page, says);
+  await page.getByRole('button', { name: says }).click();
+}
+
+test('a look is metered, balanced, follows the ISO, goes down a third, and comes back', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await expectUnderThumb(page, 'Meter');
+  await page.getByRole('button', { name: 'Meter' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Meter' })).toBeVisible();
+
+  // The room, then each light alone; each reading leads to the next.
+  await page.getByRole('radio', { name: 'What is metered: The room' }).click();
+  await read(page, 'f/1.4', '6', 'The room reads f/1.4 and 6');
+  await expect(page.getByRole('radio', { name: 'What is metered: Light 3' })).toBeChecked();
+  await read(page, 'f/4', '2', 'Light 3 reads f/4 and 2');
+  await page.getByRole('radio', { name: 'What is metered: Light 1' }).click();
+  await read(page, 'f/2.8', '1', 'Light 1 reads f/2.8 and 1');
+  await page.getByRole('radio', { name: 'What is metered: Light 2' }).click();
+  await read(page, 'f/2', '7', 'Light 2 reads f/2 and 7');
+  // The key read f/2.8 and 6 before, at the same power.
+  await expect(page.getByText(/^Light 1 reads 0.5 stops? less than what was set. Likeliest: /)).toBeVisible();
+  await expect(page.getByText('Light 2: its readings agree with what was set.')).toBeVisible();
+  expect((await speeches(page)).readings.filter(({ look }) => look === 'speeches')).toHaveLength(7);
+
+  // Balance: the key a stop up to f/4, the fill to f/2, the rim to f/5.6.
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await page.getByRole('button', { name: 'Set these powers' }).click();
+  await expect(page.getByText('Every light that was metered reads what it is aimed at.')).toBeVisible();
+  const balanced = await speeches(page);
+  // p' = p + (T - R): -3 + (4 - 3.1); -4 + (2 - 2.7); -4 + (5 - 4.2), in thirds.
+  expect(balanced.units['light-1']!.power).toBeCloseTo(-2.1, 6);
+  expect(balanced.units['light-2']!.power).toBeCloseTo(-4.7, 6);
+  expect(balanced.units['light-3']!.power).toBeCloseTo(-10 / 3, 6);
+  for (const sender of ['sender-1', 'sender-2']) expect(balanced.units[sender]!.groups!.A!.power).toBeCloseTo(-2.1, 6);
+
+  // Two thirds of ISO more: every power goes down by as much, each rounded to its own steps.
+  for (let third = 0; third < 2; third++) await page.getByRole('button', { name: 'ISO of Body 1: more' }).click();
+  await expect(page.getByText(/f\/4 · 1\/160 · ISO 1250/)).toBeVisible();
+  const raised = await speeches(page);
+  expect(raised.units['body-1']!.iso).toBe(1250);
+  expect(raised.units['light-1']!.power).toBeCloseTo(-2.7, 6);
+  expect(raised.units['light-3']!.power).toBeCloseTo(-4, 6);
+
+  // One group a third down: what the senders will show stands there first.
+  await page.getByRole('checkbox', { name: /^Light 3, / }).click();
+  await page.getByRole('button', { name: 'Power of Light 3: less' }).click();
+  await expect(page.getByText('Sender 1 then shows A', { exact: false })).toHaveCount(0);
+  await expect(page.getByText(/^Sender 1 then shows C 1\/16 -⅓\.$/)).toBeVisible();
+  await expectUnderThumb(page, /^Set, Light 3/);
+  await page.getByRole('button', { name: /^Set, Light 3/ }).click();
+  const lowered = await speeches(page);
+  expect(lowered.units['light-3']!.power).toBeCloseTo(-13 / 3, 6);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  expect((await speeches(page)).units).toEqual(raised.units);
+
+  // A light nobody can reach by air: it stays as dialled until somebody says so.
+  await page.getByRole('checkbox', { name: /^Light 3, / }).click();
+  await page.getByRole('checkbox', { name: /^Light 9, / }).click();
+  await page.getByRole('button', { name: 'Power of Light 9: less' }).click();
+  await expect(page.getByText(/^Walk to Light 9: 40 s/)).toBeVisible();
+  await page.getByRole('button', { name: /^Set, Light 9/ }).click();
+  await expect(page.getByText('1/16 is dialled on it')).toBeVisible();
+  await page
+    .getByRole('button', { name: '1/64 is dialled, Light 9' })
+    .or(page.getByRole('button', { name: '1/32 is dialled, Light 9' }))
+    .click();
+  await expect(page.getByText('1/16 is dialled on it')).toHaveCount(0);
+});
+
+test('metering is frozen into a power that stays', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance/power', 'Power');
+  await page.getByRole('button', { name: 'ISO of Body 1: more' }).click();
+  await page.getByRole('button', { name: 'Open Light 7' }).click();
+  await expect(page.getByText(/^To freeze it, meter it alone as it is/)).toBeVisible();
+  await goTo(page, '/lines/first-dance/meter', 'Meter');
+  await page.getByRole('radio', { name: 'What is metered: Light 7' }).click();
+  await read(page, 'f/5.6', '0', 'Light 7 reads f/5.6');
+  await goTo(page, '/lines/first-dance/power', 'Power');
+  await page.getByRole('button', { name: 'Open Light 7' }).click();
+  await expect(page.getByText(/^To freeze it, meter it once at a known power too/)).toBeVisible();
+});
