@@ -32,12 +32,16 @@ const UNUSED = [
 
 const ROUTER_ORDER = /expo-router\/build\/fork\/getStateFromPath-forks\.js$/;
 const OUR_ORDER = join(__dirname, 'routeOrder.js');
+const ANIMATION = /react-native-web\/dist\/exports\/Animated\//;
+const OUR_ANIMATION = join(__dirname, 'stillAnimation.js');
 
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   const found = (resolve ?? context.resolveRequest)(context, name, platform);
   if (ROUTER_ORDER.test(found.filePath) && context.originModulePath !== OUR_ORDER)
     return { type: 'sourceFile', filePath: OUR_ORDER };
+  if (ANIMATION.test(found.filePath) && /react-native-chart-kit/.test(context.originModulePath))
+    return { type: 'sourceFile', filePath: OUR_ANIMATION };
   return UNUSED.some((pattern) => pattern.test(found.filePath)) ? { type: 'empty' } : found;
 };
 

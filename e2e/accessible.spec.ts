@@ -55,6 +55,12 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await page.getByRole('button', { name: 'Copy, Speeches' }).click();
   await expect(page.getByLabel('What happens')).toHaveValue('Vows');
   await expectAccessible(page, 'an event, a moment and a look open');
+  await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
+  await page.getByRole('button', { name: 'Energy of the evening' }).click();
+  await expect(page.getByRole('table', { name: 'Charge left, in percent' })).toBeVisible();
+  await page.getByRole('button', { name: 'Light 1', exact: true }).click();
+  await expect(page.getByText(/^First dance: 200 pops, \d+ % left$/)).toBeVisible();
+  await expectAccessible(page, 'the energy of an evening');
   await goTo(page, '/events/ropewalk/wish', 'New look');
   await page.getByRole('button', { name: /^1 ?Key/ }).click();
   await expectAccessible(page, 'a wish, a light open');
@@ -253,6 +259,8 @@ for (const theme of ['sun', 'hush']) {
     await page.getByRole('button', { name: 'Change, Vows' }).click();
     await expect(page.getByLabel('What happens')).toHaveValue('Vows');
     await expectAccessible(page, 'an event, a moment open', CONTRAST);
+    await goTo(page, '/events/ropewalk/energy', 'Energy');
+    await expectAccessible(page, 'energy', CONTRAST);
     await goTo(page, '/events/harvest', 'Mill harvest supper');
     await page.getByRole('button', { name: 'More, Supper' }).click();
     await expectAccessible(page, 'a past event, its tests', CONTRAST);

@@ -4,6 +4,8 @@ import { easingsOf } from '../src/energy/easings';
 import { type EveningMoment, eveningOf, holds, METERED_POWER, RESERVE_CHARGE } from '../src/energy/evening';
 import type { Light, Rig } from '../src/rig/rig';
 import { buildRig, indexKit } from '../src/rig/rig';
+import { easingText, eveningSentence, momentText, swapSchedule } from '../src/words/energyWording';
+import { namesOf } from '../src/words/wording';
 import { demo } from './demo';
 import { Draw } from './draw';
 
@@ -156,6 +158,33 @@ test('a set is changed between moments, before the one it would not last', () =>
     [true, 1],
   ]);
   expect(one.swaps).toBe(1);
+});
+
+test('what is said of an evening that does not hold', () => {
+  const names = namesOf(demo);
+  const moments = evening('Speeches', 300, 0, 10);
+  const shown = eveningOf(moments);
+  expect(eveningSentence(shown, names)).toBe('Light 1 to 3 and Light 9 do not keep up.');
+  expect(swapSchedule(shown).map(({ moment }) => moment)).toContain('two');
+  const [one] = shown.lights.find(({ light }) => light === 'light-9')!.moments;
+  expect(momentText(one!)).toMatch(
+    /^300 pops, \d+ % left; cells changed at frame 141 and 281; late from frame 2 on: \d+\.\d s to charge, 2\.0 s wanted$/,
+  );
+  expect(momentText(shown.lights.find(({ light }) => light === 'light-1')!.moments[0]!)).toContain('pauses for heat');
+  const easings = easingsOf(moments);
+  // Whom a second light serves needs no larger one.
+  expect(easings.map(({ kind }) => kind)).toEqual(['iso', 'second light', 'second light', 'larger', 'larger']);
+  expect(easingText({ kind: 'iso', stops: 1 }, names)).toBe(
+    'Raise ISO by one stop and take all powers down with it: then all of them last.',
+  );
+  expect(easingText({ kind: 'second light', light: 'light-1' }, names)).toContain('beside Light 1, each at half');
+  expect(easingText({ kind: 'larger', light: 'light-1', stops: 4 / 3 }, names)).toContain(
+    '1⅓ stops more energy in the place of Light 1',
+  );
+  const calm = eveningOf([{ ...moments[0]!, moment: { id: 'one', name: 'one' } }]);
+  expect(eveningSentence(calm, names)).toBe(
+    'Nothing fires, as far as frames are noted. 1 moment without frames is left out.',
+  );
 });
 
 test('where the lights do not last, the least change with which they do', () => {

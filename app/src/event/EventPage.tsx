@@ -1,6 +1,7 @@
 import { momentsOf, outOfOrder } from '@ergon/core/operation/timetable';
-import { useLocalSearchParams } from 'expo-router';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { Button } from '../components/Button';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
@@ -22,6 +23,7 @@ export function EventPage() {
   const readOnly = useIsReadOnly(id);
   const day = useDay();
   const wide = useWide();
+  const router = useRouter();
   const event = rig?.events.find((one) => one.id === id);
   if (!rig) return null;
   if (!event)
@@ -47,6 +49,10 @@ export function EventPage() {
         </View>
         <View style={[styles.column, wide && styles.half]}>
           <LooksOfEvent event={id} readOnly={readOnly} />
+          <Button
+            label="Energy of the evening"
+            onPress={() => router.push({ pathname: '/events/[event]/energy', params: { event: event.id } } as Href)}
+          />
           <PaperLinks of="evening" id={event.id} />
           <EventTools event={event} readOnly={readOnly} />
         </View>

@@ -16,7 +16,7 @@ export type Easing =
 
 const lasts = (evening: Evening): boolean => evening.lights.every(holds);
 
-/** Nothing where it holds as it is. The first costs least: a dial at the camera, another light, other gear. */
+/** Nothing where it holds as it is. The first costs least: a dial at the camera; then, light by light, another beside it or other gear. */
 export function easingsOf(moments: readonly EveningMoment[]): Easing[] {
   const now = eveningOf(moments);
   const short = now.lights.filter((light) => !holds(light)).map(({ light }) => light);
@@ -30,7 +30,10 @@ export function easingsOf(moments: readonly EveningMoment[]): Easing[] {
       const of = tried({ of: { light, less } }).lights.find((one) => one.light === light);
       return of !== undefined && holds(of);
     };
-    if (holdsWith(SHARED_STOPS)) easings.push({ kind: 'second light', light });
+    if (holdsWith(SHARED_STOPS)) {
+      easings.push({ kind: 'second light', light });
+      continue;
+    }
     const larger = firstThird(holdsWith);
     if (larger !== null) easings.push({ kind: 'larger', light, stops: larger });
   }

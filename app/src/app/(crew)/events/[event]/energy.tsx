@@ -1,0 +1,1 @@
+export { EnergyPage as default } from '../../../../energy/EnergyPage';
