@@ -108,6 +108,19 @@ describe('an edit', () => {
       'the test fire of Light 6: taken back',
     );
   });
+
+  test('that keeps a reading or takes it out', () => {
+    const on: RecordRef = { kind: 'reading', id: 'r' };
+    const edit = (doc: object, isKept: boolean): Edit => {
+      const made = { born: 'b', doc: doc as never };
+      return { edit: 'record', on, from: isKept ? null : made, to: isKept ? made : null };
+    };
+    expect(editText(edit({ lights: { 'light-6': {} }, place: 'the face' }, true), told)).toBe(
+      'the reading of Light 6 at the face: added',
+    );
+    expect(editText(edit({ lights: {} }, false), told)).toBe('the reading of the room: removed');
+    expect(recordName(on, told)).toBe('a reading that is gone');
+  });
 });
 
 describe('what goes with a removal', () => {

@@ -15,6 +15,7 @@ import {
 import { momentsOf } from '../src/operation/timetable.ts';
 import { importing, making, placingRef, putting, removing, settingEdits } from '../src/operation/editsOf.ts';
 import type { OnAir } from '../src/record/onAir.ts';
+import type { Reading } from '../src/record/reading.ts';
 import type { SettingPath, SettingValue } from '../src/record/settings.ts';
 import type { Draw } from './draw.ts';
 import type { RandomRig } from './randomRig.ts';
@@ -97,6 +98,7 @@ const refsOf = (state: CrewState): RecordRef[] => [
   ...state.events.map(({ id }) => ({ kind: 'event' as const, id })),
   ...state.tests.map(({ id }) => ({ kind: 'test' as const, id })),
   ...state.onAir.map(({ id }) => ({ kind: 'onAir' as const, id })),
+  ...state.readings.map(({ id }) => ({ kind: 'reading' as const, id })),
   ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
 ];
 
@@ -105,6 +107,15 @@ export function somethingRemoved(state: CrewState, draw: Draw): Edit[] {
   if (refs.length === 0) return [];
   return Array.from({ length: draw.integer(1, 2) }, () => draw.pick(...refs)).flatMap((ref) => removing(state, ref));
 }
+
+const randomReading = (draw: Draw, of: Pick<Reading, 'id' | 'look'>): Reading => ({
+  ...of,
+  lights: draw.boolean() ? {} : { 'light-1': { power: draw.integer(-7, 0), ...(draw.boolean() && { subjectM: 3 }) } },
+  stops: draw.integer(0, 90) / 10,
+  iso: draw.pick(100, 800),
+  shutter: draw.pick('1/60', '1/200'),
+  at: '2027-06-12T18:00:00.000Z',
+});
 
 export function somethingMade(state: CrewState, draw: Draw, born: string): Edit[] {
   const [profile] = state.profiles;
@@ -119,6 +130,7 @@ export function somethingMade(state: CrewState, draw: Draw, born: string): Edit[
     making({ kind: 'unit', id: unit.id }, unit, born),
     making(placingRef(look.id, unit.id), { on: true, groups: { A: {} }, ...mount }, born),
     making({ kind: 'test', id: test.id }, { ...test, fingerprint, at: '2027-06-12T19:00:00.000Z' }, born),
+    making({ kind: 'reading', id: `r-${born}` }, randomReading(draw, { id: `r-${born}`, look: look.id }), born),
   ];
 }
 

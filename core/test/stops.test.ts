@@ -1,5 +1,10 @@
-import { fastestLabelAtLeast, SHUTTER_SETTINGS, shutterMicroseconds, stopsLabel, THIRD_LABELS } from '../src/measure/stops';
-import { powerOnDial } from '../src/exposure/powerScale';
+import {
+  fastestLabelAtLeast,
+  SHUTTER_SETTINGS,
+  shutterMicroseconds,
+  stopsLabel,
+  THIRD_LABELS,
+} from '../src/measure/stops';
 
 test('shutter labels are exact powers of two', () => {
   expect(shutterMicroseconds('1/250')).toBe(1e6 / 256);
@@ -43,12 +48,3 @@ test.each([
   [2 / 3, '+⅔'],
   [-1.4, '-1.4'],
 ])('%d stops is written %s', (stops, label) => expect(stopsLabel(stops)).toBe(label));
-
-test('a power as each display writes it', () => {
-  expect(powerOnDial(-4, { scale: 'fraction' })).toBe('1/16');
-  expect(powerOnDial(-7 / 3, { scale: 'fraction' })).toBe('1/4 -⅓');
-  expect(powerOnDial(-2.5, { scale: 'decimal', full: 10 })).toBe('7.5');
-  expect(powerOnDial(-2, { scale: 'percent' })).toBe('25 %');
-  expect(powerOnDial(-3, { scale: 'ws', energyWs: 400 })).toBe('50 Ws');
-  expect(powerOnDial(-3, { scale: 'ws' })).toBeNull();
-});

@@ -1,5 +1,6 @@
 import { apertures } from '@ergon/core/exposure/aperture';
 import { isos } from '@ergon/core/exposure/iso';
+import { dialChanges } from '@ergon/core/power/cameraDials';
 import { evenly, planPowers } from '@ergon/core/power/powerPlan';
 import type { Body } from '@ergon/core/rig/rig';
 import { settingName, settingValue } from '@ergon/core/words/settingWords';
@@ -22,28 +23,23 @@ interface CameraDialsProps {
   body: Body;
 }
 
-/** Aperture and ISO of the camera; the lights stay, or follow so that they come out as before. */
+/** Aperture and ISO of the camera; the lights stay, or follow, with every other camera, so that all comes out as before. */
 export function CameraDials({ judged, body }: CameraDialsProps) {
   const { names } = useRig();
   const edit = useEdit();
   const [follow, setFollow] = useState(true);
+  const { rig } = judged.judgement;
   const turn = (setting: 'aperture' | 'iso', to: number) => {
     const from = body.settings[setting] ?? null;
-    const change = { unit: body.id, setting, from, to } as const;
-    const dial = DIALS[setting];
-    const stops = from === null ? 0 : dial.stopsOf(to) - dial.stopsOf(from);
-    // A smaller opening takes more light, more ISO less.
+    const label = `${settingName(setting)} of ${names.unit(body.id)}`;
+    if (!follow || from === null) return edit(judged.look.id, [{ unit: body.id, setting, from, to }], label);
+    const stops = DIALS[setting].stopsOf(to) - DIALS[setting].stopsOf(from);
+    const metering = rig.lights.filter(({ settings }) => settings.mode === 'ttl');
+    const lights = rig.lights.filter((light) => !metering.includes(light)).map(({ id }) => id);
+    // More ISO takes less light, a smaller opening more.
     const moved = setting === 'iso' ? -stops : stops;
-    const { lights } = judged.judgement.rig;
-    const asked =
-      follow && from !== null
-        ? evenly(
-            lights.filter(({ settings }) => settings.mode !== 'ttl').map(({ id }) => id),
-            moved,
-          )
-        : new Map();
-    const { changes } = planPowers(judged.judgement, asked, [change]);
-    edit(judged.look.id, changes, `${settingName(setting)} of ${names.unit(body.id)}`);
+    const others = dialChanges(rig, setting, stops);
+    edit(judged.look.id, planPowers(judged.judgement, evenly(lights, moved), others).changes, label);
   };
   return (
     <View style={styles.dials} role="group" aria-label={`Camera ${names.unit(body.id)}`}>

@@ -1,5 +1,6 @@
 import { readingStops, type Shown } from '@ergon/core/exposure/reading';
 import { agreementOf } from '@ergon/core/power/agreement';
+import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
 import type { Reading } from '@ergon/core/record/reading';
 import { fieldOf } from '@ergon/core/words/settingWords';
@@ -19,7 +20,7 @@ import { space } from '../theme/tokens';
 import { CameraDials } from './CameraDials';
 import { MeterKeys } from './MeterKeys';
 import { ReadingList } from './ReadingList';
-import { ALL, meteredBody, nextAsked, readingOf, ROOM } from './metering';
+import { ALL, nextAsked, readingOf, ROOM } from './metering';
 import { useReadings } from './useReadings';
 import { useReadingLog } from './useReadingLog';
 
@@ -45,7 +46,7 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const [shown, setShown] = useState<Partial<Shown>>({});
   const [place, setPlace] = useState(readings[0]?.place ?? '');
   const log = useReadingLog(look.id);
-  const body = meteredBody(judgement);
+  const body = cameraOf(judgement.rig);
   const camera = body && readingOf({ body, powers, asked, place });
   const save = (stops: number) => {
     log.add({ ...camera!, stops }, whatText(asked, names.unit));
@@ -122,7 +123,7 @@ function howText(asked: string, unit: (id: string) => string): string {
 /** Without ISO and shutter a reading says nothing of the picture. */
 function NoCamera({ judged }: { judged: JudgedLook }) {
   const { names } = useRig();
-  const body = meteredBody(judged.judgement);
+  const body = cameraOf(judged.judgement.rig);
   if (!body) return <Words>No camera of yours is in this look yet. Put one in on its lines.</Words>;
   const missing = (['iso', 'shutter'] as const).find((field) => body.settings[field] == null) ?? 'shutter';
   return (
@@ -142,7 +143,7 @@ interface AgreementsProps {
 /** Lights whose last two readings do not go with what was set between them. */
 function Agreements({ powers, readings, judged }: AgreementsProps) {
   const { names } = useRig();
-  const body = meteredBody(judged.judgement);
+  const body = cameraOf(judged.judgement.rig);
   const found = powers.flatMap(({ light, train }) => (body && agreementOf({ light, body, train }, readings)) ?? []);
   return (
     <>

@@ -3,10 +3,12 @@ import { ambientReading } from '@ergon/core/exposure/ambient';
 import { exactStep } from '@ergon/core/exposure/powerSteps';
 import { dialling } from '@ergon/core/operation/dialling';
 import { settingEdits } from '@ergon/core/operation/editsOf';
+import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
 import { evenly, planPowers } from '@ergon/core/power/powerPlan';
 import type { Reading } from '@ergon/core/record/reading';
 import type { Body } from '@ergon/core/rig/rig';
+import { levelText } from '@ergon/core/words/powerWording';
 import { listed, settingValue, stopsText } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -52,7 +54,7 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
     return stops === 0 ? null : planPowers(judgement, evenly(moving, stops));
   }, [judgement, stops, powers, chosen]);
   const who = chosen.length === 0 ? 'All lights' : listed(chosen, names);
-  const body = bodyOf(judged);
+  const body = cameraOf(judged.judgement.rig);
   const set = () => {
     edit(look.id, plan!.changes, `${who} ${stopsText(stops)}`);
     setStops(0);
@@ -109,7 +111,7 @@ interface LadderProps {
 function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: LadderProps) {
   const [opened, setOpened] = useState<string | null>(null);
   const [wanted, setMeasure] = useState<Measure>('power');
-  const body = bodyOf(judged);
+  const body = cameraOf(judged.judgement.rig);
   const aperture = body?.settings.aperture == null ? null : apertures.stopsOf(body.settings.aperture);
   const canShowLight = aperture !== null && powers.some(({ level }) => level.stops !== null);
   const measure = canShowLight ? wanted : 'power';
@@ -155,15 +157,31 @@ function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: Ladder
               onOpen={() => setOpened(opened === id ? null : id)}
               onDialled={isDialledOtherwise(power) && !of.readOnly ? () => dialled(power) : null}
             >
-              {power.mode === 'ttl' && !of.readOnly && (
-                <FreezeButton judged={judged} power={power} readings={readings} />
-              )}
-              <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />
+              <LightDetail judged={judged} power={power} readings={readings} readOnly={of.readOnly} />
             </PowerRow>
           );
         })}
       </View>
     </View>
+  );
+}
+
+interface LightDetailProps {
+  judged: JudgedLook;
+  power: LightPower;
+  readings: readonly Reading[];
+  readOnly: boolean;
+}
+
+/** What it reads, and what decides how bright it is. */
+function LightDetail({ judged, power, readings, readOnly }: LightDetailProps) {
+  const level = levelText(power);
+  return (
+    <>
+      {level !== null && <Words tone="quiet">{capital(level)}</Words>}
+      {power.mode === 'ttl' && !readOnly && <FreezeButton judged={judged} power={power} readings={readings} />}
+      {!readOnly && <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />}
+    </>
   );
 }
 
@@ -199,9 +217,7 @@ const stepped = (stops: number, way: -1 | 1, step: number): number => {
   return Math.abs(next) < 1e-6 ? 0 : Math.abs(whole * step - 1) < 1e-9 ? Math.round(next * whole) / whole : next;
 };
 
-function bodyOf({ judgement: { rig } }: JudgedLook): Body | null {
-  return rig.bodies.find(({ id }) => !rig.strangers.has(id)) ?? null;
-}
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 
 const cameraText = ({ settings }: Body, names: ReturnType<typeof useRig>['names']): string =>
   [

@@ -3,15 +3,10 @@ import { brightnessOf } from '@ergon/core/power/lightLevel';
 import type { LightPower } from '@ergon/core/power/lightPower';
 import type { MeteredLight, Reading } from '@ergon/core/record/reading';
 import type { Body } from '@ergon/core/rig/rig';
-import type { Judgement } from '@ergon/core/verdict/judge';
 
 /** In the place of a light's id, which has no colon. */
 export const ROOM = ':room';
 export const ALL = ':all';
-
-/** The camera whose ISO and shutter the meter is set to. */
-export const meteredBody = ({ rig }: Judgement): Body | null =>
-  rig.bodies.find(({ id }) => !rig.strangers.has(id)) ?? null;
 
 interface Asked {
   body: Body;

@@ -17,12 +17,14 @@ import {
   type BalancePlan,
   type BalanceTask,
   balance,
+  DIALS,
   type Lever,
   type LeverSeconds,
 } from './balance.ts';
+import { cameraOf, dialChanges } from './cameraDials.ts';
 import { aimOf } from './lightLevel.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
-import { letterKey, planPowers, type PowerPlan } from './powerPlan.ts';
+import { letterKey, planPowers, type PowerPlan, SAME_STOPS } from './powerPlan.ts';
 
 /** ISO nobody leaves without need: below it nothing is gained, above it the picture suffers. */
 export const LEAST_ISO = 100;
@@ -57,7 +59,7 @@ export type TaskOrUnknown = LookTask | { task: null; unknown: readonly FieldRef[
 
 /** @param readings of the look. */
 export function balanceTask(judgement: Judgement, readings: readonly Reading[], wanted: Wanted = {}): TaskOrUnknown {
-  const [body] = judgement.rig.bodies.filter(({ id }) => !judgement.rig.strangers.has(id));
+  const body = cameraOf(judgement.rig);
   if (!body) return { task: null, unknown: [] };
   const { iso, shutter } = body.settings;
   const aperture = wanted.aperture ?? body.settings.aperture;
@@ -190,26 +192,21 @@ export function balanceChanges(
       part.lights.filter((_, index) => index === 0).map((id) => [id, power - part.power] as const),
     ),
   );
-  return planPowers(judgement, asked, [...cameraChanges(body, plan, wanted), ...lightChanges(judgement, plan)]);
+  return planPowers(judgement, asked, [
+    ...cameraChanges(judgement, body, plan, wanted),
+    ...lightChanges(judgement, plan),
+  ]);
 }
 
-function cameraChanges(body: Body, { dials, aperture }: BalancePlan, wanted: Wanted): Change[] {
-  const { settings } = body;
-  const turned = (dial: string) => dials.find((one) => one.dial === dial)?.stops ?? 0;
-  const changes: Change[] = [];
-  const put = (setting: 'iso' | 'shutter' | 'aperture', to: number | string) => {
-    if (settings[setting] !== to) changes.push({ unit: body.id, setting, from: settings[setting], to });
-  };
-  if (turned('iso') !== 0) put('iso', isos.labelAt(isos.stopsOf(settings.iso!) + turned('iso')));
-  if (turned('shutter') !== 0) {
-    const us = shutterMicroseconds(settings.shutter!) * 2 ** turned('shutter');
-    put(
-      'shutter',
-      THIRD_LABELS.find((label) => shutterMicroseconds(label) >= us - 1)!,
-    );
-  }
-  if (turned('aperture') !== 0 || wanted.aperture != null) put('aperture', apertures.labelAt(aperture));
-  return changes;
+/** What is wanted of the aperture is turned to first, and what the plan turns comes on top. */
+function cameraChanges({ rig }: Judgement, body: Body, { dials }: BalancePlan, wanted: Wanted): Change[] {
+  const { aperture } = body.settings;
+  const asked =
+    wanted.aperture == null || aperture == null ? 0 : apertures.stopsOf(wanted.aperture) - apertures.stopsOf(aperture);
+  return DIALS.flatMap((dial) => {
+    const stops = (dials.find((one) => one.dial === dial)?.stops ?? 0) + (dial === 'aperture' ? asked : 0);
+    return Math.abs(stops) < SAME_STOPS ? [] : dialChanges(rig, dial, stops);
+  });
 }
 
 /** Metres to the centimetre: nobody places a light nearer than that. */

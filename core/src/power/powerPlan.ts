@@ -195,7 +195,7 @@ class PlanDraft {
 }
 
 /** Powers closer than this are the same: rounding of thirds. */
-const SAME_STOPS = 0.01;
+export const SAME_STOPS = 0.01;
 const isNear = (a: number, b: number): boolean => Math.abs(a - b) < SAME_STOPS;
 
 /** The lowest and highest power all of them have. */

@@ -8,7 +8,7 @@ import type { Shot } from '../shot/lightRun.ts';
 import { meteredGroups } from '../shot/meteringOrder.ts';
 import { inTimeOrder } from '../shot/timeline.ts';
 import { judge, type Judgement, judgementOf, shotsTaken } from './judge.ts';
-import type { Verdict } from './verdict.ts';
+import { type Verdict, verdictKey } from './verdict.ts';
 
 /**
  * What judge() gives, sooner where the edit reaches only some of the lights.
@@ -24,14 +24,11 @@ export function rejudge(before: Judgement, rig: Rig): Judgement {
     const isSame = at > 0 && shot.runs === before.shots[at - 1]!.runs && fresh[at]!.runs === fresh[at - 1]!.runs;
     shots.push(isSame ? { ...shots[at - 1]!, body: shot.body, attitude: shot.attitude } : mergedShot(shot, fresh[at]!));
   }
-  const known = new Map(before.verdicts.map((verdict) => [keyOf(verdict), verdict]));
+  const known = new Map(before.verdicts.map((verdict) => [verdictKey(verdict), verdict]));
   return judgementOf(rig, shots, ({ body, attitude }, { light }) =>
-    reached.has(light.id) ? undefined : known.get(keyOf({ unit: light.id, shot: body.id, attitude })),
+    reached.has(light.id) ? undefined : known.get(verdictKey({ unit: light.id, shot: body.id, attitude })),
   );
 }
-
-const keyOf = ({ unit, shot, attitude }: Pick<Verdict, 'unit' | 'shot' | 'attitude'>): string =>
-  `${unit} ${shot} ${attitude}`;
 
 /** @param fresh the same shot of some lights alone: what bodies and senders do in it does not count. */
 function mergedShot(was: Shot, fresh: Shot): Shot {

@@ -52,6 +52,10 @@ export interface Verdict {
   unknown: readonly FieldRef[];
 }
 
+/** The same for every judgement of one light in one shot. */
+export const verdictKey = ({ unit, shot, attitude }: Pick<Verdict, 'unit' | 'shot' | 'attitude'>): string =>
+  `${unit} ${shot} ${attitude}`;
+
 export const isRight = (verdict: Verdict): boolean => verdict.verdict === 'in-sync' || verdict.verdict === 'dark';
 /** Whether a verdict is of this very shot: one body may be held two ways. */
 export const isOf = (verdict: Verdict, shot: Shot): boolean =>

@@ -5,7 +5,7 @@ import { withRigChanges } from '../rig/rigChanges.ts';
 import type { Finding } from './finding.ts';
 import type { Judgement } from './judge.ts';
 import { rejudge } from './rejudge.ts';
-import { isFailing, type Verdict } from './verdict.ts';
+import { isFailing, type Verdict, verdictKey } from './verdict.ts';
 
 export interface Outcome {
   light: string;
@@ -33,9 +33,8 @@ export function whatIf(before: Judgement, changes: readonly Change[]): WhatIf {
 
 /** Two judgements of one look, light by light and shot by shot. */
 export function compared(before: Judgement, after: Judgement): WhatIf {
-  const key = (verdict: Verdict) => `${verdict.unit} ${verdict.shot} ${verdict.attitude}`;
-  const were = new Map(before.verdicts.map((verdict) => [key(verdict), verdict]));
-  const are = new Map(after.verdicts.map((verdict) => [key(verdict), verdict]));
+  const were = new Map(before.verdicts.map((verdict) => [verdictKey(verdict), verdict]));
+  const are = new Map(after.verdicts.map((verdict) => [verdictKey(verdict), verdict]));
   const outcomes = [...new Set([...were.keys(), ...are.keys()])].sort().map((id): Outcome => {
     const [light, shot] = id.split(' ') as [string, string];
     return { light, shot, before: were.get(id) ?? null, after: are.get(id) ?? null };

@@ -37,7 +37,10 @@ export function givesText({ light, mode, wanted, compensation }: LightPower, nam
     const sum = compensation ? compensation.ofLight + compensation.ofBody : 0;
     return sum === 0 ? 'TTL' : `TTL, ${stopsText(sum)}`;
   }
-  return wanted === null ? 'power not recorded' : names.power(light.id, wanted);
+  if (wanted === null) return 'power not recorded';
+  const { multiPops } = light.settings;
+  const power = names.power(light.id, wanted);
+  return mode === 'multi' && multiPops != null ? `${multiPops} pops at ${power}` : power;
 }
 
 /** What stands against it, in a few words each: what is dialled instead, a trim and who takes it back, what is wrong. */
