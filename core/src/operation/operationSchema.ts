@@ -55,7 +55,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   look: ['id', 'units'],
   placing: ['groups', 'from'],
   onAir: ['id', 'sort', 'event'],
-  reading: ['id', 'look', 'at'],
+  reading: ['id', 'look'],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
 
