@@ -161,6 +161,39 @@ describe('several lights at once', () => {
     expect(plan.outcome.findings).toEqual([]);
   });
 
+  test('lights that share no sender go together where a third shares one with each', () => {
+    const bodies: Spoil = {
+      ...second,
+      add: {
+        ...second.add,
+        twin: { like: 'remote', settings: { ...shared.add!.twin!.settings, firesFor: ['body-2'] } },
+        first: { like: 'remote', settings: { ...shared.add!.twin!.settings, firesFor: ['body-1'] } },
+      },
+    };
+    const judgement = judgeBase(bodies);
+    const plan = planPowers(judgement, new Map([['first', -1]]));
+    expect(plan.moves.map(({ light, along }) => [light, along])).toEqual([
+      ['first', false],
+      ['remote', true],
+      ['twin', true],
+    ]);
+    expect(plan.told.map(({ sender }) => sender).sort()).toEqual(['second', 'sender']);
+    expect(plan.outcome.findings).toEqual([]);
+  });
+
+  test('of different moves asked of one letter the furthest counts, of as far ones the darker', () => {
+    const judgement = judgeBase(shared);
+    const to = (remote: number, twin: number) =>
+      planPowers(
+        judgement,
+        new Map([
+          ['remote', remote],
+          ['twin', twin],
+        ]),
+      ).told[0]!.power;
+    expect([to(-1, -2), to(1, -1), to(2, -1)]).toEqual([-5, -4, -1]);
+  });
+
   test('all down a third: each on its own steps, metered ones by compensation, and the whole steps stay', () => {
     const { rig } = judgeBase();
     const plan = planPowers(

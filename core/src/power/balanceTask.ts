@@ -24,7 +24,8 @@ import {
 import { cameraOf, dialChanges } from './cameraDials.ts';
 import { aimOf } from './lightLevel.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
-import { letterKey, planPowers, type PowerPlan, SAME_STOPS } from './powerPlan.ts';
+import { sharedLetters } from './letters.ts';
+import { planPowers, type PowerPlan, SAME_STOPS } from './powerPlan.ts';
 
 /** ISO nobody leaves without need: below it nothing is gained, above it the picture suffers. */
 export const LEAST_ISO = 100;
@@ -66,11 +67,13 @@ export function balanceTask(judgement: Judgement, readings: readonly Reading[], 
   if (aperture == null || iso == null || shutter == null) return { task: null, unknown: cameraFields(body, aperture) };
   const open: LookTask['open'][number][] = [];
   const byPower = new Map<string, LightPower[]>();
-  for (const power of lightPowers(judgement, readings)) {
+  const powers = lightPowers(judgement, readings);
+  const letters = sharedLetters(powers);
+  for (const power of powers) {
     const why = leftOut(power, aimIn(power.light, wanted));
     if (why) open.push({ light: power.light.id, why, unknown: why === 'level' ? power.level.unknown : [] });
     else {
-      const key = letterKey(power) ?? power.light.id;
+      const key = letters.get(power.light.id)?.lights[0]!.light.id ?? power.light.id;
       byPower.set(key, [...(byPower.get(key) ?? []), power]);
     }
   }

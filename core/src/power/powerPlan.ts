@@ -10,6 +10,7 @@ import { groupPath, readSetting, type SettingPath, type SettingValue } from '../
 import type { Placed, Rig } from '../rig/rig.ts';
 import type { Judgement } from '../verdict/judge.ts';
 import { type WhatIf, whatIf } from '../verdict/whatIf.ts';
+import { type SharedLetter, sharedLetters } from './letters.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
 
 /** Stops a sender steps its groups by, and what compensation is dialled in. */
@@ -64,32 +65,20 @@ export function planPowers(
   const { rig } = judgement;
   const powers = lightPowers(judgement);
   const draft = new PlanDraft(rig);
-  const letters = new Map<string, LightPower[]>();
-  for (const power of powers) {
-    const key = letterKey(power);
-    if (key !== null) letters.set(key, [...(letters.get(key) ?? []), power]);
-  }
+  const letters = sharedLetters(powers);
+  const done = new Set<SharedLetter>();
   for (const power of powers) {
     const stops = asked.get(power.light.id);
     if (stops === undefined) continue;
-    const key = letterKey(power);
+    const shared = letters.get(power.light.id);
     if (power.mode === 'ttl') draft.compensate(power, stops);
-    else if (key === null) draft.moveAlone(power, stops);
-    else if (letters.has(key)) {
-      draft.moveLetter(letters.get(key)!, asked, stops);
-      letters.delete(key);
+    else if (!shared) draft.moveAlone(power, stops);
+    else if (!done.has(shared)) {
+      done.add(shared);
+      draft.moveLetter(shared, asked);
     }
   }
   return draft.finished(judgement, others);
-}
-
-/** Which lights are told one power: those of a letter whose senders are the same; null for a light told by none. */
-export function letterKey({ from, mode }: Pick<LightPower, 'from' | 'mode'>): string | null {
-  if (from.kind !== 'sender' || from.letter === null || mode === 'ttl') return null;
-  return `${from.letter} ${from.senders
-    .map(({ id }) => id)
-    .sort()
-    .join(' ')}`;
 }
 
 class PlanDraft {
@@ -138,17 +127,16 @@ class PlanDraft {
   }
 
   /** All lights of a letter: their senders say one power, which every one of them must have. */
-  moveLetter(lights: readonly LightPower[], asked: ReadonlyMap<string, number>, stops: number): void {
-    const { from } = lights[0]!;
-    if (from.kind !== 'sender' || from.letter === null) return;
+  moveLetter({ lights, letter, senders }: SharedLetter, asked: ReadonlyMap<string, number>): void {
     const [least, most] = sharedRange(lights);
+    const stops = furthest(lights.flatMap(({ light }) => asked.get(light.id) ?? []));
     const known = lights.filter(({ wanted }) => wanted !== null);
     if (known.length === 0) {
       this.open.push(...lights.map(({ light }) => light.id).filter((id) => asked.has(id)));
       return;
     }
     const step = Math.max(...lights.map(({ light }) => exactStep(light.profile.power.step ?? DIAL_STEP)));
-    // What the first of them wants stands for all: where they differ, that is a fault of its own.
+    // What the brightest of them wants stands for all: where they differ, that is a fault of its own.
     const stand = known.map(({ wanted }) => wanted!).sort((a, b) => b - a)[0]!;
     const to = moved(stand, stops, { floor: least, ceiling: most, step });
     for (const { light, wanted } of known) {
@@ -163,7 +151,7 @@ class PlanDraft {
         along: !asked.has(light.id),
       });
     }
-    for (const sender of from.senders) this.tell(sender, from.letter, to.power - stand, stand);
+    for (const sender of senders) this.tell(sender, letter, to.power - stand, stand);
   }
 
   /** A sender that says something else than the lights want keeps the difference: that is a fault of its own too. */
@@ -197,6 +185,10 @@ class PlanDraft {
 /** Powers closer than this are the same: rounding of thirds. */
 export const SAME_STOPS = 0.01;
 const isNear = (a: number, b: number): boolean => Math.abs(a - b) < SAME_STOPS;
+
+/** Where lights of one letter are asked for different moves, the furthest counts; of as far ones the darker. */
+const furthest = (stops: readonly number[]): number =>
+  [...stops].sort((a, b) => Math.abs(b) - Math.abs(a) || a - b)[0]!;
 
 /** The lowest and highest power all of them have. */
 function sharedRange(lights: readonly LightPower[]): [number | null, number] {
