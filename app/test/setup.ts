@@ -3,7 +3,8 @@ import { configure } from '@testing-library/react';
 import 'fake-indexeddb/auto';
 
 // Nothing of the app is there and hidden from readers; to make sure of that at every question takes most of the time.
-configure({ defaultHidden: true });
+// A slow machine takes its time to draw.
+configure({ defaultHidden: true, asyncUtilTimeout: 5000 });
 
 // The browser of these tests has a database, but not the copying it needs.
 globalThis.structuredClone ??= <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
