@@ -1,6 +1,6 @@
 /** Power, set by arithmetic and by one thumb: the room, each light alone, the balance, ISO, a third down, and back. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
+import { address, demo, enterDemo, expect, expectSaved, goTo, importDocument, type Page, test } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 
 const speeches = async (page: Page) => {
@@ -88,16 +88,35 @@ test('a look is metered, balanced, follows the ISO, goes down a third, and comes
   await expect(page.getByText('1/16 is dialled on it')).toHaveCount(0);
 });
 
-test('metering is frozen into a power that stays', async ({ page }) => {
+test('what metering gave is frozen into a power that stays', async ({ page }) => {
   await enterDemo(page);
+  const at = new Date(Date.now() - 3_600_000).toISOString();
+  const known = {
+    id: 'known',
+    look: 'first-dance',
+    lights: { 'light-7': { power: -3 } },
+    stops: 5,
+    iso: 400,
+    shutter: '1/250',
+    at,
+  };
+  await importDocument(page, address(), { ...demo, readings: [...demo.readings, known] });
   await goTo(page, '/lines/first-dance/power', 'Power');
   await page.getByRole('button', { name: 'ISO of Body 1: more' }).click();
   await page.getByRole('button', { name: 'Open Light 7' }).click();
   await expect(page.getByText(/^To freeze it, meter it alone as it is/)).toBeVisible();
   await goTo(page, '/lines/first-dance/meter', 'Meter');
   await page.getByRole('radio', { name: 'What is metered: Light 7' }).click();
-  await read(page, 'f/5.6', '0', 'Light 7 reads f/5.6');
+  await read(page, 'f/8', '0', 'Light 7 reads f/8');
   await goTo(page, '/lines/first-dance/power', 'Power');
   await page.getByRole('button', { name: 'Open Light 7' }).click();
-  await expect(page.getByText(/^To freeze it, meter it once at a known power too/)).toBeVisible();
+  // A stop more than f/5.6 at 1/8.
+  await page.getByRole('button', { name: 'Freeze at 1/4, Light 7' }).click();
+  await expect(page.getByRole('checkbox', { name: /^Light 7, Fill, 1\/4, / })).toBeVisible();
+  await expectSaved(page);
+  const rig = (await (await page.request.get(`${address()}/api/rig`)).json()) as CrewRig;
+  expect(rig.looks.find(({ id }) => id === 'first-dance')!.units['light-7']).toMatchObject({
+    mode: 'manual',
+    power: -2,
+  });
 });

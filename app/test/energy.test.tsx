@@ -25,7 +25,7 @@ const show = (rig?: CrewRig) => ({ user: userEvent.setup(), ...showInRig(<Energy
 
 test('the evening holds; a light that is touched says what happens to it', async () => {
   const { user } = show();
-  expect(await screen.findByText('Every light of which enough is recorded lasts the evening.')).toBeInTheDocument();
+  expect(await screen.findByText('As far as it is recorded, every light lasts the evening.')).toBeInTheDocument();
   const table = screen.getByRole('table', { name: 'Charge left, in percent' });
   expect(
     within(table)
@@ -70,6 +70,7 @@ test('chart and table have one row a light on cells, and moments in which nothin
   });
   const evening = {
     unframed: [],
+    unpaced: [],
     lights: [
       light('a', [at('one', 'a', 0.5)]),
       light('b', [at('three', 'b', 0.25)]),

@@ -100,6 +100,31 @@ test('balance sets what the readings ask for; ISO turned, powers follow or stay'
   expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-2.9, 9);
 });
 
+test('a second light that must be put up is not called done once there is nothing left to set', async () => {
+  // The key is a stop short at full, and the fill as aimed at its lowest: no dial serves both.
+  const rig = rigWith({
+    'body-1': { aperture: 16, iso: 6400 },
+    'light-1': { power: 0, aim: 0, modifierLoss: null },
+    'light-2': { power: -8, aim: -2, modifierLoss: null },
+    'light-3': { purpose: 'x' },
+  });
+  const of = (id: string, stops: number, lights: object) => ({
+    ...rig.readings.find((one) => one.id === id)!,
+    stops,
+    iso: 6400,
+    lights,
+  });
+  const readings = [
+    of('speeches-key', 7, { 'light-1': { power: 0 } }),
+    of('speeches-fill', 6, { 'light-2': { power: -8 } }),
+  ];
+  show(<PowerPage />, { ...rig, readings: readings as CrewRig['readings'] });
+  expect(
+    await screen.findByText(/^Powers alone do not do it\. Least: put a second light beside Light 1 \(/),
+  ).toBeInTheDocument();
+  expect(screen.queryByRole('button', { name: 'Set these powers' })).not.toBeInTheDocument();
+});
+
 test('a reading is two touches and a button, leads to the next light, and can be taken back', async () => {
   const { user, server } = show(<MeterPage />);
   const list = await screen.findByRole('list', { name: 'Readings' });

@@ -1,9 +1,8 @@
-import { lightPowers } from '@ergon/core/power/lightPower';
+import { isAmiss, lightPowers } from '@ergon/core/power/lightPower';
 import { evenly, planPowers } from '@ergon/core/power/powerPlan';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
-import { isFailing } from '@ergon/core/verdict/verdict';
 import { givesText, levelText, planLines, powerNotes, setFromText } from '@ergon/core/words/powerWording';
 import { namesOf } from '@ergon/core/words/wording';
 import { chosenLooks } from './chosenLooks.ts';
@@ -52,7 +51,7 @@ export function power(document: KitDocument, options: PowerOptions, say: (text: 
       for (const line of planLines(plan, names)) say(`    ${line}`);
     }
   }
-  return powers.some(({ verdicts }) => verdicts.some(isFailing)) ? 1 : 0;
+  return powers.some(isAmiss) ? 1 : 0;
 }
 
 function stopsIn(text: string | undefined): number | null {

@@ -66,7 +66,7 @@ test('balance says the powers, what each then reads, and the least change where 
 test('energy says what is left after each moment, and what is assumed of metering', async () => {
   const { code, out } = await run('energy', DEMO, '--event', 'ropewalk');
   expect(code).toBe(0);
-  expect(out).toContain('Ropewalk wedding: Every light of which enough is recorded lasts the evening.');
+  expect(out).toContain('Ropewalk wedding: As far as it is recorded, every light lasts the evening.');
   expect(out).toContain('    First dance: 200 pops, 88 % left; as if it metered 1/8');
   const { events } = JSON.parse((await run('energy', DEMO, '--event', 'ropewalk', '--json')).out);
   expect(events[0].lights.map(({ light }: { light: string }) => light)).toContain('light-8');

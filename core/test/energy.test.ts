@@ -203,6 +203,11 @@ test('what nobody recorded is named, and frames nobody counted are left out', ()
   const [first, second] = evening('First dance', 50, -3);
   const { lights, unframed } = eveningOf([first!, { ...second!, moment: { id: 'two', name: 'two' } }]);
   expect(unframed).toEqual(['two']);
+  const unpaced = eveningOf([{ ...first!, moment: { ...first!.moment, minutes: null } }]);
+  expect(unpaced.unpaced).toEqual(['one']);
+  expect(eveningSentence(unpaced, namesOf(demo))).toContain(
+    'Of 1 moment nobody noted how long, so whether the lights are ready in time there is open.',
+  );
   const fields = (id: string) => lights.find(({ light }) => light === id)!.unknown.map(({ field }) => field);
   expect(fields('light-5')).toEqual([]);
   const bare = indexKit({ ...demo, profiles: demo.profiles.map((one) => ({ ...one, recycle: null, cells: null })) });

@@ -42,7 +42,8 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
     );
   if (of.task.parts.length === 0)
     return <Words tone="quiet">Meter a light, and give it an aim, to balance them.</Words>;
-  const isDone = change !== null && change.changes.length === 0;
+  // A second light to be put up is no setting, and is not done by having none left to set.
+  const isDone = plan?.changes === 0 && change?.changes.length === 0;
   return (
     <Block label="Balance">
       <Words as="sentence" tone="onBlock" live>
@@ -50,7 +51,7 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
       </Words>
       {shown && plan && <Parts of={of} plan={plan} change={change} />}
       <View style={styles.row}>
-        {change && !isDone && !readOnly && (
+        {change && change.changes.length > 0 && !readOnly && (
           <View style={styles.act}>
             <Button kind="act" label="Set these powers" onPress={() => edit(look.id, change.changes, 'balance')} />
           </View>

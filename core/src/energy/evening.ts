@@ -52,6 +52,8 @@ export interface Evening {
   lights: readonly LightEvening[];
   /** Moments whose frames nobody recorded: they are left out. */
   unframed: readonly string[];
+  /** Moments of which nobody recorded the pace, so that no frame can be called late. */
+  unpaced: readonly string[];
 }
 
 /** How powers and gear are tried otherwise. */
@@ -68,12 +70,14 @@ export function eveningOf(moments: readonly EveningMoment[], trial: Trial = {}):
   const mains = new Map<string, boolean>();
   const charges = new Map<string, number>();
   const unframed: string[] = [];
+  const unpaced: string[] = [];
   for (const { moment, rig } of moments) {
     if (!rig || moment.noFlash === true) continue;
     if (moment.frames == null) {
       unframed.push(moment.id);
       continue;
     }
+    if (paceOfMoment(rig, moment) === null) unpaced.push(moment.id);
     for (const light of rig.lights) {
       if (rig.strangers.has(light.id) || light.settings.on === false || light.settings.lamp === false) continue;
       note(unknown, light.id, missingOf(light));
@@ -89,7 +93,7 @@ export function eveningOf(moments: readonly EveningMoment[], trial: Trial = {}):
     const swaps = of.reduce((sum, { swapBefore, result }) => sum + Number(swapBefore) + result.swaps.length, 0);
     return { light, mains: mains.get(light)!, moments: of, swaps, unknown: [...unknown.get(light)!.values()] };
   });
-  return { lights: all.sort((a, b) => (a.light < b.light ? -1 : 1)), unframed };
+  return { lights: all.sort((a, b) => (a.light < b.light ? -1 : 1)), unframed, unpaced };
 }
 
 const isOnMains = ({ profile }: Light): boolean => profile.cells?.kind?.toLowerCase() === 'mains';

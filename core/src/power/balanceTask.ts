@@ -113,7 +113,8 @@ function partOf(key: string, lights: readonly LightPower[], wanted: Wanted): Bal
     key,
     lights: lights.map(({ light }) => light.id),
     reading: sumOfReadings(lights.map(({ level }) => level.stops!)),
-    power: first!.wanted!,
+    // As powerPlan moves them: the brightest stands for all.
+    power: Math.max(...lights.map(({ wanted }) => wanted!)),
     range: {
       floor: floors.length === 0 ? null : Math.max(...floors),
       ceiling: Math.min(...profiles.map(({ ceiling }) => ceiling ?? 0)),

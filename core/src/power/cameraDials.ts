@@ -12,7 +12,7 @@ const ourBodies = ({ bodies, strangers }: Rig): Body[] => bodies.filter(({ id })
 export const cameraOf = (rig: Rig): Body | null => ourBodies(rig)[0] ?? null;
 
 /** What a dial stands at so many stops further, nearest to it: more ISO, a longer time, a smaller opening are over 0. */
-function turned({ settings }: Body, dial: Dial, stops: number): number | string | null {
+export function turnedDial({ settings }: Body, dial: Dial, stops: number): number | string | null {
   const { iso, aperture, shutter } = settings;
   if (dial === 'iso') return iso == null ? null : isos.labelAt(isos.stopsOf(iso) + stops);
   if (dial === 'aperture') return aperture == null ? null : apertures.labelAt(apertures.stopsOf(aperture) + stops);
@@ -24,6 +24,6 @@ function turned({ settings }: Body, dial: Dial, stops: number): number | string 
 /** One dial turned by as many stops on all of them; what nobody recorded stays so. */
 export const dialChanges = (rig: Rig, dial: Dial, stops: number): Change[] =>
   ourBodies(rig).flatMap((body): Change[] => {
-    const [from, to] = [body.settings[dial] ?? null, turned(body, dial, stops)];
+    const [from, to] = [body.settings[dial] ?? null, turnedDial(body, dial, stops)];
     return to === null || to === from ? [] : [{ unit: body.id, setting: dial, from, to }];
   });

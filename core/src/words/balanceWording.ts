@@ -1,10 +1,9 @@
 /** What is said of a balance: what each light is set to and reads then, and what else must be done for it. */
 import { apertures } from '../exposure/aperture.ts';
-import { isos } from '../exposure/iso.ts';
 import { timesAsFar } from '../exposure/lightFall.ts';
-import { shutterMicroseconds, THIRD_LABELS } from '../measure/stops.ts';
 import type { BalancePlan, PartPlan } from '../power/balance.ts';
 import type { LookTask } from '../power/balanceTask.ts';
+import { turnedDial } from '../power/cameraDials.ts';
 import type { Body } from '../rig/rig.ts';
 import { readingText } from './readingWords.ts';
 import { stopsCounted } from './saying.ts';
@@ -12,12 +11,10 @@ import { enumerated, fieldOf, listed, type Names, shutterText, stopsText } from 
 import { durationText } from './workWording.ts';
 
 /** "ISO 800", "1/125", "f/11": what a dial of the camera is turned to. */
-export function dialText(body: Body, { dial, stops }: BalancePlan['dials'][number], aperture: number): string {
-  const { iso, shutter } = body.settings;
-  if (dial === 'iso') return `ISO ${isos.labelAt(isos.stopsOf(iso!) + stops)}`;
+function dialText(body: Body, { dial, stops }: BalancePlan['dials'][number], aperture: number): string {
   if (dial === 'aperture') return `f/${apertures.labelAt(aperture)}`;
-  const us = shutterMicroseconds(shutter!) * 2 ** stops;
-  return shutterText(THIRD_LABELS.find((label) => shutterMicroseconds(label) >= us - 1)!);
+  const to = turnedDial(body, dial, stops);
+  return dial === 'iso' ? `ISO ${to}` : shutterText(to as string);
 }
 
 function leverText({ part, levers }: PartPlan, names: Names): string[] {

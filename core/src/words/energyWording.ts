@@ -3,23 +3,26 @@ import type { Easing } from '../energy/easings.ts';
 import { type Evening, holds, type LightEvening, type LightMoment } from '../energy/evening.ts';
 import { counted, stopsCounted } from './saying.ts';
 import { enumerated, fieldOf, listed, type Names } from './settingWords.ts';
-import { durationText } from './workWording.ts';
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** "Every light lasts the evening." or which do not. */
-export function eveningSentence({ lights, unframed }: Evening, names: Names): string {
+export function eveningSentence({ lights, unframed, unpaced }: Evening, names: Names): string {
   const short = lights.filter((light) => !holds(light)).map(({ light }) => light);
   const unknown = lights.filter((light) => holds(light) && light.unknown.length > 0).map(({ light }) => light);
   const frames =
     unframed.length === 0
       ? ''
       : ` ${counted(unframed.length, 'moment')} without frames ${unframed.length === 1 ? 'is' : 'are'} left out.`;
+  const pace =
+    unpaced.length === 0
+      ? ''
+      : ` Of ${counted(unpaced.length, 'moment')} nobody noted how long, so whether the lights are ready in time there is open.`;
   if (lights.length === 0) return `Nothing fires, as far as frames are noted.${frames}`;
   const open = unknown.length === 0 ? '' : ` Of ${listed(unknown, names)} not all is recorded.`;
-  const last = unknown.length === lights.length ? '' : 'Every light of which enough is recorded lasts the evening.';
+  const last = unknown.length === lights.length ? '' : 'As far as it is recorded, every light lasts the evening.';
   const is = short.length === 0 ? last : `${listed(short, names)} ${short.length === 1 ? 'does' : 'do'} not keep up.`;
-  return `${is}${open}${frames}`.trim();
+  return `${is}${open}${frames}${pace}`.trim();
 }
 
 /** "88 % after 120 pops", with what happens in it. */
@@ -65,7 +68,3 @@ export function easingText(easing: Easing, names: Names): string {
       return `A unit with ${stopsCounted(easing.stops)} more energy in the place of ${names.unit(easing.light)}: then it lasts.`;
   }
 }
-
-/** How long a moment's frames take at the least; null where nothing makes them take longer than wanted. */
-export const longerText = ({ result, between, pops }: LightMoment): string | null =>
-  between === null || result.seconds <= between * pops * 1.01 ? null : durationText(result.seconds);
