@@ -52,7 +52,7 @@ test.each([
 test('balance says the powers, what each then reads, and the least change where powers alone do not do it', async () => {
   const { code, out } = await run('balance', DEMO, '--look', 'speeches');
   expect(code).toBe(0);
-  expect(out).toContain('Every light comes out as aimed by its power alone.');
+  expect(out).toContain('Powers alone do it: every light then reads what it is aimed at.');
   expect(out).toContain('Light 2: 1/16 -0.7, reads f/2, as aimed');
   expect(out).toContain('Left out: Light 9 has no aim.');
   const small = await run('balance', DEMO, '--look', 'speeches', '--aperture', 'f/11', '--room=-3');

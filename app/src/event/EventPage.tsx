@@ -49,10 +49,12 @@ export function EventPage() {
         </View>
         <View style={[styles.column, wide && styles.half]}>
           <LooksOfEvent event={id} readOnly={readOnly} />
-          <Button
-            label="Energy of the evening"
-            onPress={() => router.push({ pathname: '/events/[event]/energy', params: { event: event.id } } as Href)}
-          />
+          <View style={styles.narrow}>
+            <Button
+              label="Energy of the evening"
+              onPress={() => router.push({ pathname: '/events/[event]/energy', params: { event: event.id } } as Href)}
+            />
+          </View>
           <PaperLinks of="evening" id={event.id} />
           <EventTools event={event} readOnly={readOnly} />
         </View>
@@ -62,6 +64,7 @@ export function EventPage() {
 }
 
 const styles = StyleSheet.create({
+  narrow: { maxWidth: 360 },
   column: { gap: space.gap },
   beside: { flexDirection: 'row', gap: space.gap, maxWidth: 1100 },
   half: { flex: 1, minWidth: 0 },

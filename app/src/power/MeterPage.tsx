@@ -78,7 +78,9 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
             onChoose={setAsked}
           />
           <Words tone="quiet">{howText(asked, names.unit)}</Words>
-          <Field label="Where the meter is: face, background" value={place} onChangeText={setPlace} />
+          <View style={styles.place}>
+            <Field label="Where the meter is: face, background" value={place} onChangeText={setPlace} />
+          </View>
         </>
       )}
       <Agreements powers={powers} readings={readings} judged={judged} />
@@ -157,5 +159,6 @@ function Agreements({ powers, readings, judged }: AgreementsProps) {
 }
 
 const styles = StyleSheet.create({
-  foot: { gap: space.base, maxWidth: 480 },
+  foot: { gap: space.base, maxWidth: 360 },
+  place: { maxWidth: 480 },
 });

@@ -36,7 +36,7 @@ function leverText({ part, levers }: PartPlan, names: Names): string[] {
 /** "All lights as aimed by power alone." or what else it takes and how long. */
 export function balanceSentence(plan: BalancePlan | null, { body }: LookTask, names: Names): string {
   if (plan === null) return 'Nothing that can be turned, moved or added here makes all of it fit.';
-  if (plan.changes === 0) return 'Every light comes out as aimed by its power alone.';
+  if (plan.changes === 0) return 'Powers alone do it: every light then reads what it is aimed at.';
   const dials = plan.dials.map((one) => dialText(body, one, plan.aperture));
   const levers = plan.parts.flatMap((part) => leverText(part, names));
   const set = dials.length === 0 ? [] : [`set ${enumerated(dials)}`];
