@@ -1,7 +1,26 @@
 /** Power, set by arithmetic and by one thumb: the room, each light alone, the balance, ISO, a third down, and back. */
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { address, demo, enterDemo, expect, expectSaved, goTo, importDocument, type Page, test } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
+import { type Standin, startStandin } from './standin.ts';
+
+/** Somebody put another cloth before the key, and a filter before the rim; Light 9 is flat. */
+const ACTUAL = {
+  'light-1': { modifierLoss: 1.5 },
+  'light-3': { densityLoss: 1.1 },
+  'light-9': { cells: 'flat' },
+};
+
+let standin: Standin | null = null;
+test.beforeAll(async () => {
+  const folder = process.env.ERGON_DATA!;
+  const actual = join(folder, 'actual.json');
+  writeFileSync(actual, JSON.stringify(ACTUAL));
+  standin ??= await startStandin(folder, 'demo/ropewalk.json', actual);
+});
+test.afterAll(() => standin?.stop());
 
 const speeches = async (page: Page) => {
   await expectSaved(page);
@@ -22,6 +41,13 @@ async function read(page: Page, number: string, tenths: string, says: string): P
   await page.getByRole('button', { name: says }).click();
 }
 
+/** Asked of the meter on the wire, and kept by the same button. */
+async function hear(page: Page, says: string): Promise<void> {
+  await page.getByRole('button', { name: 'Ask the stand-in meter, simulated gear' }).click();
+  await expectUnderThumb(page, says);
+  await page.getByRole('button', { name: says }).click();
+}
+
 test('a look is metered, balanced, follows the ISO, goes down a third, and comes back', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/speeches/power', 'Power');
@@ -31,11 +57,14 @@ test('a look is metered, balanced, follows the ISO, goes down a third, and comes
 
   // The room, then each light alone; each reading leads to the next.
   await page.getByRole('radio', { name: 'What is metered: The room' }).click();
-  await read(page, 'f/1.4', '6', 'The room reads f/1.4 and 6');
+  await hear(page, 'The room reads f/1.4 and 2');
   await expect(page.getByRole('radio', { name: 'What is metered: Light 3' })).toBeChecked();
-  await read(page, 'f/4', '2', 'Light 3 reads f/4 and 2');
+  await hear(page, 'Light 3 reads f/4 and 2');
+  await page.getByRole('radio', { name: 'What is metered: Light 9' }).click();
+  await page.getByRole('button', { name: 'Ask the stand-in meter, simulated gear' }).click();
+  await expect(page.getByText('Light 9 stayed dark: no reading.')).toBeVisible();
   await page.getByRole('radio', { name: 'What is metered: Light 1' }).click();
-  await read(page, 'f/2.8', '1', 'Light 1 reads f/2.8 and 1');
+  await hear(page, 'Light 1 reads f/2.8 and 1');
   await page.getByRole('radio', { name: 'What is metered: Light 2' }).click();
   await read(page, 'f/2', '7', 'Light 2 reads f/2 and 7');
   // The key read f/2.8 and 6 before, at the same power.

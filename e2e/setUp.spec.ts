@@ -1,8 +1,6 @@
 /** A crew of three sets up a room: air, letters, cards, test fires against simulated gear, and a channel that turns bad. */
-import { type ChildProcess, spawn } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { planEventAir } from '@ergon/core/air/eventAir';
 import { cardsOf, linesIn } from '@ergon/core/cards/cards';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
@@ -11,16 +9,15 @@ import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { enterDemo, expect, expectAccessible, expectSaved, type Page, secondMember, test } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 import { startWorld, type World } from './soak/world.ts';
-
-const ROOT = fileURLToPath(new URL('..', import.meta.url));
+import { type Standin, startStandin } from './standin.ts';
 
 let world: World;
-let standin: ChildProcess | null = null;
+let standin: Standin | null = null;
 test.beforeAll(async () => {
   world = await startWorld();
 });
 test.afterAll(async () => {
-  standin?.kill();
+  standin?.stop();
   await world.close();
 });
 
@@ -34,30 +31,12 @@ async function phone(page: Page): Promise<Page> {
 }
 
 /** The remote units of the look as the crew has planned them, but for a few mistakes of somebody's hand. */
-async function startStandin(page: Page): Promise<string> {
+async function startPlanned(page: Page): Promise<string> {
   const { folder } = world.servers[0]!;
   const document = join(folder, 'planned.json');
   writeFileSync(document, await (await page.request.get(`${at(0)}/api/document`)).text());
-  const file = join(folder, 'standin-address');
-  const args = [
-    'cli/ergon.mjs',
-    'standin',
-    document,
-    '--look',
-    'speeches',
-    '--actual',
-    'demo/standin.json',
-    '--address-file',
-    file,
-  ];
-  standin = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
-  return new Promise((resolve, reject) => {
-    standin!.stdout!.on('data', (chunk: Buffer) => {
-      const [found] = /http:\/\/127\.0\.0\.1:\d+/.exec(chunk.toString()) ?? [];
-      if (found) resolve(found);
-    });
-    standin!.once('exit', () => reject(new Error('the stand-in kit ended')));
-  });
+  standin = await startStandin(folder, document, 'demo/standin.json');
+  return standin.address;
 }
 
 async function openView(page: Page, server: 0 | 1, view: string, title: string): Promise<void> {
@@ -164,7 +143,7 @@ test('three members set up a room, find what is wrong by test fires, and leave a
   await expectAccessible(page, 'cards, all set');
 
   // Test fires: what somebody's hand got wrong shows light by light, is set right, and proven.
-  const address = await startStandin(page);
+  const address = await startPlanned(page);
   const told = await pressAll(page);
   expect(told.join(' ')).toMatch(/Light 1 dark/);
   expect(told.join(' ')).toMatch(/Light 2 dark/);

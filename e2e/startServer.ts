@@ -9,6 +9,8 @@ export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 export interface Served {
   address: string;
+  /** Its data folder. */
+  folder: string;
   stop: () => Promise<void>;
 }
 
@@ -35,13 +37,14 @@ export async function serve(root: string): Promise<Served> {
     await gone;
     rmSync(folder, { recursive: true, force: true });
   };
-  return { address, stop };
+  return { address, folder, stop };
 }
 
 export default async function startServer(): Promise<() => Promise<void>> {
-  // Against a server that is up already, where one is named.
+  // Against a server that is up already, where one is named; ERGON_DATA is then its data folder.
   if (process.env.ERGON_ADDRESS) return async () => {};
-  const { address, stop } = await serve(ROOT);
+  const { address, folder, stop } = await serve(ROOT);
   process.env.ERGON_ADDRESS = address;
+  process.env.ERGON_DATA = folder;
   return stop;
 }

@@ -36,7 +36,11 @@ function rigWith(changed: Readonly<Record<string, Partial<Settings>>> = {}): Cre
   return { ...rig, looks, readings };
 }
 
-const show = (page: ReactNode, rig = rigWith()) => ({ user: userEvent.setup(), ...showInRig(page, { rig }) });
+type Answer = NonNullable<Parameters<typeof showInRig>[1]>['answer'];
+const show = (page: ReactNode, rig = rigWith(), answer?: Answer) => ({
+  user: userEvent.setup(),
+  ...showInRig(page, { rig, answer }),
+});
 const unitIn = (rig: CrewRig, id: string) => rig.looks.find((look) => look.id === 'speeches')!.units[id]!;
 const row = (light: string) =>
   within(screen.getAllByRole('listitem').find((item) => within(item).queryByText(light) !== null)!);
@@ -141,6 +145,33 @@ test('a reading is two touches and a button, leads to the next light, and can be
   expect(screen.getByRole('radio', { name: 'What is metered: Light 9' })).toBeChecked();
   await user.click(screen.getByRole('button', { name: 'Remove the reading of Light 3 at top table' }));
   await waitFor(() => expect(server.rig.readings).toHaveLength(3));
+});
+
+test('a meter on the wire puts in what it reads, and says what stayed dark', async () => {
+  const asked: unknown[] = [];
+  let metered: object = { stops: 4.24, dark: [] };
+  const { user, server } = show(<MeterPage />, rigWith(), (_, path, body) => {
+    if (path === '/api/standin') return { status: 200, body: { address: 'http://127.0.0.1:4000' } };
+    if (path !== '/api/standin/meter') return undefined;
+    asked.push(body);
+    return { status: 200, body: metered };
+  });
+  const ask = () => screen.findByRole('button', { name: 'Ask the stand-in meter, simulated gear' });
+  await user.click(await ask());
+  await user.click(await screen.findByRole('button', { name: 'Light 3 reads f/4 and 2' }));
+  await waitFor(() => expect(server.rig.readings.find(({ lights }) => 'light-3' in lights)?.stops).toBe(4.2));
+  const [question] = asked as { camera: object; shot: object; lights: string[] }[];
+  expect(question).toMatchObject({ shot: { body: 'body-1' }, lights: ['light-3'] });
+  expect(Object.keys(question!.camera).sort()).toEqual(['body-1', 'body-2', 'sender-1', 'sender-2']);
+  metered = { stops: 3, dark: ['light-9'] };
+  await user.click(screen.getByRole('radio', { name: 'What is metered: All lights' }));
+  await user.click(await ask());
+  expect(await screen.findByText('Light 9 stayed dark: no reading.')).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: 'All reads …' })).toBeDisabled();
+  // Of another light nothing is said yet.
+  await user.click(screen.getByRole('radio', { name: 'What is metered: The room' }));
+  expect(screen.queryByText(/stayed dark/)).not.toBeInTheDocument();
+  expect(asked.at(-1)).toMatchObject({ lights: ['light-1', 'light-2', 'light-3', 'light-9'] });
 });
 
 test('without the camera’s ISO a reading would say nothing: it is asked for first', async () => {

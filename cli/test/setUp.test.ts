@@ -115,6 +115,27 @@ test('the stand-in kit plays what is really set on its units, until somebody set
   ).toEqual(['dark', 'dark', 'dark', 'dark']);
 });
 
+test('a meter reads what the lights really give, and what nobody recorded as in any such room', () => {
+  const document = { ...demo, readings: demo.readings.filter(({ lights }) => Object.keys(lights).length > 0) };
+  const kit = new StandinKit(document, look, { 'light-1': { group: 'B' }, 'light-2': { channel: 12 } });
+  const read = (lights: string[]) => kit.meter({ camera: {}, shot: PRESS.shot, lights });
+  // The key read 3.6 at 1/8; told 1/16 with the fill it gives a stop less.
+  expect(read(['light-1'])).toEqual({ stops: expect.closeTo(2.6, 6), dark: [] });
+  expect(read(['light-2'])).toEqual({ stops: null, dark: ['light-2'] });
+  expect(read(['light-1', 'light-2'])).toEqual({ stops: expect.closeTo(2.6, 6), dark: ['light-2'] });
+  // 4.5 times the root of 60 Ws at 3 m, a sixteenth, at ISO 800: 2 log2(34.86 / 3) - 4 + 3.
+  expect(read(['light-9']).stops).toBeCloseTo(2 * Math.log2((4.5 * Math.sqrt(ws('light-9'))) / 3) - 1, 6);
+  // A hall of 5 at a second and ISO 100; 1/160 takes 7 and a third, ISO 800 gives 3.
+  expect(read([]).stops).toBeCloseTo(5 - 22 / 3 + 3, 6);
+  expect(new StandinKit(demo, look, {}).meter({ camera: {}, shot: PRESS.shot, lights: [] }).stops).toBeCloseTo(1.2, 6);
+  expect(kit.meter({ camera: {}, shot: { body: 'nothing', attitude: 'level' }, lights: [] }).stops).toBeNull();
+});
+
+const ws = (unit: string): number => {
+  const profile = demo.profiles.find(({ id }) => id === demo.units.find(({ id }) => id === unit)!.profile)!;
+  return profile.kind === 'flash' ? profile.power.energyWs! : NaN;
+};
+
 test('it falls asleep, is woken by a hand, and runs flat', () => {
   let now = 0;
   const events: StandinEvent[] = [];
@@ -212,6 +233,12 @@ describe('as a process', () => {
     expect(observed).toContainEqual({ light: 'light-2', seen: 'fired', stops: -4 });
     expect(observed).toContainEqual({ light: 'light-3', seen: 'dark', stops: null });
     expect((await post('/api/press', { shot: {} })).status).toBe(400);
+    const { camera, shot } = PRESS;
+    expect(await (await post('/api/meter', { camera, shot, lights: ['light-3'] })).json()).toEqual({
+      stops: null,
+      dark: ['light-3'],
+    });
+    expect((await post('/api/meter', { camera, shot })).status).toBe(400);
   });
 
   test('it ends when asked to, and leaves no address behind', async () => {

@@ -2,9 +2,11 @@
 import { agreementOf } from '../src/power/agreement';
 import { frozen } from '../src/power/freeze';
 import { lightLevel } from '../src/power/lightLevel';
+import { meterShot } from '../src/power/meterShot';
 import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
-import { judgeBase } from './baseRig';
+import { simulate } from '../src/shot/simulate';
+import { groups, judgeBase, type Spoil } from './baseRig';
 import { reading } from './metered';
 
 const lit = (of: Partial<Settings> = {}, body: Partial<Settings> = {}) => {
@@ -134,4 +136,35 @@ test('what metering gave becomes the nearest power it can be set to', () => {
   // By the guide number 32 at 4 m and ISO 400 it reads 8 at full.
   expect(frozen(light, body, [metered])).toMatchObject({ exact: expect.closeTo(-1.7, 6), power: -2 });
   expect(frozen(light, body, [known])).toMatchObject({ exact: null, power: null, metered: null });
+});
+
+describe('what a meter would read of a press', () => {
+  /** At full. */
+  const FULL: Readonly<Record<string, number>> = { remote: 8, metered: 7, eye: 6 };
+  const read = (asked: string[], of: Spoil['settings'] = {}) => {
+    const { rig } = judgeBase({ settings: { ...of, 'body-1': { aperture: 4, ...of['body-1'] } } as never });
+    const shot = simulate(rig, rig.bodies[0]!);
+    return meterShot(shot, asked, ({ light, power }) => (power === null ? null : FULL[light.id]! + power));
+  };
+  const told = (power: number) => ({ sender: { groups: groups('A', { power }) } }) as never;
+
+  // Metered, f/4 is 4 stops above f/1; from 7 at full that is 1/8, and its lowest power reads 0.
+  test.each<[string[], Spoil['settings'], number | null, string[]]>([
+    [['remote'], {}, 5, []],
+    [['remote'], told(-5), 3, []],
+    [['eye'], {}, 2, []],
+    [['remote', 'eye'], {}, Math.log2(2 ** 5 + 2 ** 2), []],
+    [['remote'], { remote: { channel: 12 } }, null, ['remote']],
+    [['metered', 'eye'], { remote: { channel: 12 } }, 4, ['eye']],
+    [['metered'], {}, 4, []],
+    [['metered'], { metered: { compensation: 1 } }, 5, []],
+    [['metered'], { 'body-1': { aperture: 16 } }, 7, []],
+    [['metered'], { 'body-1': { aperture: null } }, null, []],
+    [['remote'], { remote: { channel: null } }, null, []],
+  ])('%j with %j: %s above f/1, dark %j', (asked, of, stops, dark) => {
+    const found = read(asked, of);
+    if (stops === null) expect(found.stops).toBeNull();
+    else expect(found.stops).toBeCloseTo(stops, 9);
+    expect(found.dark).toEqual(dark);
+  });
 });

@@ -39,10 +39,23 @@ test('what it sees of a press is passed on', async () => {
   expect(asked.at(-1)).toBe(`POST /api/press ${JSON.stringify(PRESS)}`);
 });
 
+test('so is what its meter reads', async () => {
+  const agent = await server.demo();
+  const { camera, shot } = PRESS;
+  const question = { camera, shot, lights: ['light-1'] };
+  answer = { status: 200, body: JSON.stringify({ stops: 3.6, dark: [] }) };
+  expect((await agent.post('/api/standin/meter').send(question).expect(200)).body).toEqual({ stops: 3.6, dark: [] });
+  expect(asked.at(-1)).toBe(`POST /api/meter ${JSON.stringify(question)}`);
+  answer = { status: 200, body: JSON.stringify({ stops: 'bright', dark: [] }) };
+  await agent.post('/api/standin/meter').send(question).expect(424);
+  await agent.post('/api/standin/meter').send(PRESS).expect(400);
+});
+
 test('nobody asks it without signing in, nor with what is no press', async () => {
   const { default: request } = await import('supertest');
   await request(server.app).get('/api/standin').expect(401);
   await request(server.app).post('/api/standin/press').send(PRESS).expect(401);
+  await request(server.app).post('/api/standin/meter').send(PRESS).expect(401);
   const { body } = await (
     await server.demo()
   )

@@ -18,9 +18,10 @@ import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
 import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/LineView';
 import { space } from '../theme/tokens';
 import { CameraDials } from './CameraDials';
+import { AskMeter } from './AskMeter';
 import { MeterKeys } from './MeterKeys';
 import { ReadingList } from './ReadingList';
-import { ALL, nextAsked, readingOf, ROOM } from './metering';
+import { ALL, askedLights, nextAsked, readingOf, ROOM } from './metering';
 import { useReadings } from './useReadings';
 import { useReadingLog } from './useReadingLog';
 
@@ -61,27 +62,21 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
       of={of}
       footer={
         !of.readOnly &&
-        camera && <MeterFoot what={whatText(asked, names.unit)} shown={shown} onChange={setShown} onSave={save} />
+        camera && (
+          <MeterFoot
+            what={whatText(asked, names.unit)}
+            asked={askedLights(powers, asked)}
+            judged={judged}
+            shown={shown}
+            onChange={setShown}
+            onSave={save}
+          />
+        )
       }
     >
       {!camera && <NoCamera judged={judged} />}
       {camera && !of.readOnly && (
-        <>
-          <Choice
-            label="What is metered"
-            options={[
-              { value: ROOM, label: 'The room' },
-              ...powers.map(({ light: { id } }) => ({ value: id, label: names.unit(id) })),
-              { value: ALL, label: 'All lights' },
-            ]}
-            value={asked}
-            onChoose={setAsked}
-          />
-          <Words tone="quiet">{howText(asked, names.unit)}</Words>
-          <View style={styles.place}>
-            <Field label="Where the meter is: face, background" value={place} onChangeText={setPlace} />
-          </View>
-        </>
+        <WhatIsMetered powers={powers} asked={asked} onAsk={setAsked} place={place} onPlace={setPlace} />
       )}
       <Agreements powers={powers} readings={readings} judged={judged} />
       <ReadingList readings={readings} onRemove={of.readOnly ? null : log.remove} />
@@ -89,18 +84,52 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   );
 }
 
+interface WhatIsMeteredProps {
+  powers: readonly LightPower[];
+  asked: string;
+  onAsk: (asked: string) => void;
+  place: string;
+  onPlace: (place: string) => void;
+}
+
+function WhatIsMetered({ powers, asked, onAsk, place, onPlace }: WhatIsMeteredProps) {
+  const { names } = useRig();
+  return (
+    <>
+      <Choice
+        label="What is metered"
+        options={[
+          { value: ROOM, label: 'The room' },
+          ...powers.map(({ light: { id } }) => ({ value: id, label: names.unit(id) })),
+          { value: ALL, label: 'All lights' },
+        ]}
+        value={asked}
+        onChoose={onAsk}
+      />
+      <Words tone="quiet">{howText(asked, names.unit)}</Words>
+      <View style={styles.place}>
+        <Field label="Where the meter is: face, background" value={place} onChangeText={onPlace} />
+      </View>
+    </>
+  );
+}
+
 interface MeterFootProps {
   what: string;
+  /** Its lights; none for the room. */
+  asked: readonly string[];
+  judged: JudgedLook;
   shown: Partial<Shown>;
   onChange: (shown: Partial<Shown>) => void;
   onSave: (stops: number) => void;
 }
 
 /** Under the thumb: what the meter shows, and the button that keeps it. */
-function MeterFoot({ what, shown: { number, tenths = 0 }, onChange, onSave }: MeterFootProps) {
+function MeterFoot({ what, asked, judged, shown: { number, tenths = 0 }, onChange, onSave }: MeterFootProps) {
   const stops = number === undefined ? null : readingStops({ number, tenths });
   return (
     <View style={styles.foot}>
+      <AskMeter key={asked.join(' ')} asked={asked} judged={judged} onRead={onChange} />
       <MeterKeys shown={number === undefined ? {} : { number, tenths }} onChange={onChange} />
       <Button
         kind="act"

@@ -19,7 +19,7 @@ interface Asked {
 export function readingOf({ body, powers, asked, place }: Asked): Omit<Reading, 'id' | 'look' | 'stops' | 'at'> | null {
   const { iso, shutter } = body.settings;
   if (iso == null || shutter == null || shutter === 'bulb') return null;
-  const lit = powers.filter(({ light }) => asked === ALL || light.id === asked);
+  const lit = askedPowers(powers, asked);
   const where = place.trim();
   return {
     lights: Object.fromEntries(lit.map((power) => [power.light.id, standing(power)])),
@@ -28,6 +28,13 @@ export function readingOf({ body, powers, asked, place }: Asked): Omit<Reading, 
     ...(where !== '' && { place: where }),
   };
 }
+
+const askedPowers = (powers: readonly LightPower[], asked: string): LightPower[] =>
+  powers.filter(({ light }) => asked === ALL || light.id === asked);
+
+/** The lights that fire for a reading; none for the room. */
+export const askedLights = (powers: readonly LightPower[], asked: string): string[] =>
+  askedPowers(powers, asked).map(({ light }) => light.id);
 
 /** How it stands: what is dialled on it counts, not what is wanted; under metering nobody knows its power. */
 function standing({ light, mode, wanted, dialled }: LightPower): MeteredLight {

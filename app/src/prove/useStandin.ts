@@ -1,8 +1,9 @@
 import { isAtCamera } from '@ergon/core/mend/cost';
 import { type Observed, resultOf } from '@ergon/core/prove/observe';
 import type { Press } from '@ergon/core/prove/testOrder';
-import type { PressAnswer, PressRequest } from '@ergon/core/prove/standinExchange';
+import type { MeterAnswer, MeterRequest, PressAnswer, PressRequest } from '@ergon/core/prove/standinExchange';
 import type { Rig } from '@ergon/core/rig/rig';
+import type { ShotRef } from '@ergon/core/shot/lightRun';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { call } from '../rig/api';
 import type { Marked } from './marked';
@@ -21,15 +22,29 @@ export function useStandinAddress(): string | null {
 export function useStandinPress(rig: Rig, press: Press, onSeen: (marked: Marked) => void) {
   return useMutation({
     mutationFn: () => {
-      const atCamera = [...rig.placed.values()].filter(
-        (placed) => !rig.strangers.has(placed.id) && (isAtCamera(rig, placed.id) || rig.senders.includes(placed)),
-      );
-      const camera = Object.fromEntries(atCamera.map(({ id, settings }) => [id, settings]));
-      const request: PressRequest = { camera, shot: press.shot, letter: press.letter };
+      const request: PressRequest = { camera: setAtCamera(rig), shot: press.shot, letter: press.letter };
       return call<PressAnswer>('POST', '/standin/press', request);
     },
     onSuccess: ({ observed }) => onSeen(asMarked(rig, press, observed)),
   });
+}
+
+/** Asks the simulated meter, held in the light of these lights, what it reads of a press; of none, of the room. */
+export function useStandinMeter(rig: Rig) {
+  return useMutation({
+    mutationFn: ({ shot, lights }: { shot: ShotRef; lights: readonly string[] }) => {
+      const request: MeterRequest = { camera: setAtCamera(rig), shot, lights: [...lights] };
+      return call<MeterAnswer>('POST', '/standin/meter', request);
+    },
+  });
+}
+
+/** The simulated gear stands in the room; what is at the camera is the app's to say. */
+function setAtCamera(rig: Rig): PressRequest['camera'] {
+  const atCamera = [...rig.placed.values()].filter(
+    (placed) => !rig.strangers.has(placed.id) && (isAtCamera(rig, placed.id) || rig.senders.includes(placed)),
+  );
+  return Object.fromEntries(atCamera.map(({ id, settings }) => [id, settings]));
 }
 
 /** What it could not say stays unmarked. */

@@ -1,7 +1,8 @@
 /** The remote units of a look as gear that is set by itself: it sleeps, runs flat, and hears what a camera sends. */
 import { isAtCamera } from '@ergon/core/mend/cost';
+import { meterShot } from '@ergon/core/power/meterShot';
 import { type Observed, observe } from '@ergon/core/prove/observe';
-import type { PressRequest } from '@ergon/core/prove/standinExchange';
+import type { MeterAnswer, MeterRequest, PressRequest } from '@ergon/core/prove/standinExchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { settingsSchema } from '@ergon/core/record/lookSchema';
 import {
@@ -12,6 +13,8 @@ import {
   withSetting,
 } from '@ergon/core/record/settings';
 import { buildRig, indexKit, type KitIndex, type Placed, type Rig } from '@ergon/core/rig/rig';
+import { simulate } from '@ergon/core/shot/simulate';
+import { standinLevel, standinRoom } from './standinScene.ts';
 
 type Look = KitDocument['looks'][number];
 
@@ -31,6 +34,8 @@ const MS_A_MINUTE = 60_000;
 
 export class StandinKit {
   private readonly kit: KitIndex;
+  /** What was metered before it was started: its lights give what they gave then. */
+  private readonly readings: KitDocument['readings'];
   private readonly units: Map<string, Settings>;
   private readonly worn = new Map<string, Worn>();
   private readonly listeners = new Set<(event: StandinEvent) => void>();
@@ -46,6 +51,7 @@ export class StandinKit {
     private readonly now: () => number = Date.now,
   ) {
     this.kit = indexKit(document);
+    this.readings = document.readings.filter((reading) => reading.look === look.id);
     const rig = buildRig(this.kit, look, document.onAir);
     const remote = [...rig.placed.values()].filter((placed) => isRemote(rig, placed));
     this.units = new Map(remote.map(({ id, settings }) => [id, { ...settings, ...actual[id] }]));
@@ -109,6 +115,18 @@ export class StandinKit {
       this.tell({ unit: light, what: this.get(light, 'cells') === 'flat' ? 'flat' : 'fired' });
     }
     return observed;
+  }
+
+  /** The same with a meter held in the light of some of them, or of the room. */
+  meter({ camera, shot, lights }: MeterRequest): MeterAnswer {
+    const rig = this.rig(camera);
+    const body = rig.bodies.find(({ id }) => id === shot.body);
+    if (!body) return { stops: null, dark: [] };
+    if (lights.length === 0) return { stops: standinRoom(body, this.readings), dark: [] };
+    const pressed = simulate(rig, body, { attitude: shot.attitude });
+    this.press({ camera, shot, letter: null });
+    const { stops, dark } = meterShot(pressed, lights, (lit) => standinLevel(lit, this.readings));
+    return { stops, dark: [...dark] };
   }
 
   /** @returns what ends the listening. */

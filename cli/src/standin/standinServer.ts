@@ -1,5 +1,5 @@
-/** The stand-in kit over HTTP: a panel page for each unit, a press, and what happens as server-sent events. */
-import { pressSchema } from '@ergon/core/prove/standinExchange';
+/** The stand-in kit over HTTP: a panel page for each unit, a press, a meter, and what happens as server-sent events. */
+import { meterSchema, pressSchema } from '@ergon/core/prove/standinExchange';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import { isSettingPath } from '@ergon/core/words/settingWords';
 import express, { type Express, type Request, type Response } from 'express';
@@ -30,6 +30,11 @@ export function standinServer(kit: StandinKit): Express {
     const parsed = pressSchema.safeParse(request.body);
     if (!parsed.success) return response.status(400).json({ faults: parsed.error.issues });
     return response.json({ observed: kit.press(parsed.data) });
+  });
+  app.post('/api/meter', (request, response) => {
+    const parsed = meterSchema.safeParse(request.body);
+    if (!parsed.success) return response.status(400).json({ faults: parsed.error.issues });
+    return response.json(kit.meter(parsed.data));
   });
   app.get('/api/events', (_request, response) => {
     response.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-cache' }).flushHeaders();

@@ -1,5 +1,6 @@
 /** Readings of a meter as people say them. */
 import { shownReading } from '../exposure/reading.ts';
+import type { MeterAnswer } from '../prove/standinExchange.ts';
 import type { Reading } from '../record/reading.ts';
 import { listed, type Names } from './settingWords.ts';
 
@@ -20,3 +21,10 @@ export function readOf({ lights }: Pick<Reading, 'lights'>, names: Names): strin
 /** "the reading of Light 3 at the face". */
 export const readingName = (reading: Reading, names: Names): string =>
   `the reading of ${readOf(reading, names)}${reading.place == null ? '' : ` at ${reading.place}`}`;
+
+/** Why a meter on the wire has no reading of what it was asked for; null where it has one. */
+export function meteredText({ stops, dark }: MeterAnswer, names: Names): string | null {
+  if (dark.length > 0) return `${listed([...dark].sort(), names)} stayed dark: no reading.`;
+  if (stops === null) return 'The meter read nothing.';
+  return shownReading(stops) ? null : `Beyond what a meter shows: ${readingText(stops)}.`;
+}

@@ -1,5 +1,6 @@
-import { observedSchema, pressSchema } from '@ergon/core/prove/standinExchange';
+import { meteredSchema, meterSchema, observedSchema, pressSchema } from '@ergon/core/prove/standinExchange';
 import { Router } from 'express';
+import type { z } from 'zod';
 import { ApiError } from '../errors.ts';
 import { signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
@@ -24,18 +25,25 @@ export function standinRoutes(address: () => string | null): Router {
   });
   router.post('/standin/press', async (request, response) => {
     signedIn(request);
-    const press = validated(pressSchema, request.body);
-    const at = known();
-    if (at === null) throw new ApiError('standin.missing');
-    const answer = await fetch(`${at}/api/press`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(press),
-      signal: AbortSignal.timeout(WAIT_MS),
-    }).catch(() => null);
-    const observed = answer?.ok ? observedSchema.safeParse(await answer.json().catch(() => null)) : null;
-    if (!observed?.success) throw new ApiError('standin.missing');
-    response.json(observed.data);
+    response.json(await answered(known(), '/api/press', validated(pressSchema, request.body), observedSchema));
+  });
+  router.post('/standin/meter', async (request, response) => {
+    signedIn(request);
+    response.json(await answered(known(), '/api/meter', validated(meterSchema, request.body), meteredSchema));
   });
   return router;
+}
+
+/** @throws ApiError where it does not answer, or not in that shape. */
+async function answered<T>(kit: string | null, path: string, question: object, shape: z.ZodType<T>): Promise<T> {
+  if (kit === null) throw new ApiError('standin.missing');
+  const answer = await fetch(`${kit}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(question),
+    signal: AbortSignal.timeout(WAIT_MS),
+  }).catch(() => null);
+  const parsed = answer?.ok ? shape.safeParse(await answer.json().catch(() => null)) : null;
+  if (!parsed?.success) throw new ApiError('standin.missing');
+  return parsed.data;
 }
