@@ -3,7 +3,7 @@ import { balanceChanges, balanceOf, balanceTask, type Wanted } from '@ergon/core
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
-import { balanceSentence, leftOutText, partText, totalText } from '@ergon/core/words/balanceWording';
+import { balanceSentence, leftOutText, partText, roomOpenText, totalText } from '@ergon/core/words/balanceWording';
 import { planLines } from '@ergon/core/words/powerWording';
 import { enumerated, fieldOf } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
@@ -35,13 +35,20 @@ export function balance(document: KitDocument, options: BalanceOptions, say: (te
   if (options.json) {
     const parts = plan?.parts.map(({ part, ...rest }) => ({ lights: part.lights, aim: part.aim, ...rest }));
     const changes = change?.changes ?? [];
-    say(JSON.stringify({ look: look!.id, plan: plan && { ...plan, parts }, changes, leftOut: of.open }, null, 2));
+    say(
+      JSON.stringify(
+        { look: look!.id, plan: plan && { ...plan, parts }, changes, leftOut: of.open, roomOpen: of.roomOpen },
+        null,
+        2,
+      ),
+    );
     return plan ? 0 : 1;
   }
   say(`${look!.name}: ${balanceSentence(plan, of, names)}`);
   for (const part of plan?.parts ?? []) say(`  ${partText(part, names)}`);
   if (plan && plan.parts.length > 0) say(`  ${totalText(plan)}`);
   for (const line of change ? planLines(change, names) : []) say(`  ${line}`);
+  if (of.roomOpen) say(`  ${roomOpenText(of)}`);
   for (const one of of.open) say(`  Left out: ${leftOutText(one, names)}`);
   return plan ? 0 : 1;
 }

@@ -25,7 +25,7 @@ test('power --json gives lights and the plan; some lights alone can be asked for
     from: { kind: 'sender', senders: ['sender-1', 'sender-2'], letter: 'A' },
     level: { stops: 3.6, reading: 'speeches-key' },
   });
-  expect(plan.moves).toEqual([{ light: 'light-1', of: 'power', from: -3, to: -2.7, short: null, along: false }]);
+  expect(plan.moves).toEqual([{ light: 'light-1', of: 'power', from: -3, to: -2.7, short: null }]);
   expect(plan).toMatchObject({ walks: [], findings: [] });
 });
 

@@ -3,7 +3,9 @@ import { fillAimOf, usualAim } from '../src/power/aims';
 import { balanceChanges, balanceOf, balanceTask, type LookTask } from '../src/power/balanceTask';
 import { freezeChanges } from '../src/power/freeze';
 import { isAmiss, type LightPower, lightPowers, setFrom } from '../src/power/lightPower';
-import { evenly, planPowers } from '../src/power/powerPlan';
+import { evenly, planModes, planPowers } from '../src/power/powerPlan';
+import { aimedRatio, ratioChanges, ratioParts } from '../src/power/ratioAims';
+import { roomLevel } from '../src/power/room';
 import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
 import { withRigChanges } from '../src/rig/rigChanges';
@@ -154,10 +156,11 @@ describe('several lights at once', () => {
 
   test('lights that share a letter go together, asked or not', () => {
     const plan = planPowers(judgeBase(shared), new Map([['twin', -2]]));
-    expect(plan.moves.map(({ light, to, along }) => [light, to, along])).toEqual([
-      ['remote', -5, true],
-      ['twin', -5, false],
+    expect(plan.moves.map(({ light, to }) => [light, to])).toEqual([
+      ['remote', -5],
+      ['twin', -5],
     ]);
+    expect(plan.along).toEqual(['remote']);
     expect(plan.outcome.findings).toEqual([]);
   });
 
@@ -172,13 +175,31 @@ describe('several lights at once', () => {
     };
     const judgement = judgeBase(bodies);
     const plan = planPowers(judgement, new Map([['first', -1]]));
-    expect(plan.moves.map(({ light, along }) => [light, along])).toEqual([
-      ['first', false],
-      ['remote', true],
-      ['twin', true],
-    ]);
+    expect(plan.moves.map(({ light }) => light)).toEqual(['first', 'remote', 'twin']);
+    expect(plan.along).toEqual(['remote', 'twin']);
     expect(plan.told.map(({ sender }) => sender).sort()).toEqual(['second', 'sender']);
     expect(plan.outcome.findings).toEqual([]);
+  });
+
+  test('a mode is said to the whole letter, with the power that is wanted, and the simulator has it come', () => {
+    const judgement = judgeBase(shared);
+    const metering = planModes(judgement, ['twin'], 'ttl');
+    expect(changesOf(metering)).toEqual(['remote.mode ttl', 'twin.mode ttl', 'sender.groups.A.mode ttl']);
+    expect(metering).toMatchObject({ along: ['remote'], told: [{ letter: 'A', power: null, mode: 'ttl' }], walks: [] });
+    const then = after(judgement, metering);
+    expect(then.shots[0]!.runs.get('twin')!.delivery).toMatchObject({ metered: true, verdict: 'right' });
+    const back = planModes(then, ['remote'], 'manual');
+    expect(back).toMatchObject({ along: ['twin'], told: [{ letter: 'A', power: -3, mode: 'manual' }] });
+    expect(after(then, back).shots[0]!.runs.get('twin')!.delivery).toMatchObject({ power: -3, verdict: 'right' });
+  });
+
+  test('a mode set by hand is walked for, and what a plain link then makes of it is said first', () => {
+    const plan = planModes(judgeBase(), ['answered', 'metered'], 'ttl');
+    expect(changesOf(plan)).toEqual(['answered.mode ttl']);
+    expect(plan.walks).toEqual(['answered']);
+    expect(plan.outcome.findings.map(({ code }) => code)).toContain('foot.ttl-on-plain-link');
+    const unsaid = judgeBase({ families: { control: { carries: { power: null } } } });
+    expect(planModes(unsaid, ['remote'], 'ttl')).toMatchObject({ changes: [], open: ['remote'] });
   });
 
   test('of different moves asked of one letter the furthest counts, of as far ones the darker', () => {
@@ -271,6 +292,27 @@ test('what lights are usually to read, and the fill of a ratio', () => {
   expect([fillAimOf(4, 'key'), fillAimOf(3, 'both'), fillAimOf(1, 'both')]).toEqual([-2, -1, null]);
 });
 
+describe('the ratio of a look', () => {
+  const of = (spoil: Record<string, Partial<Settings>>) =>
+    judgeBase({ settings: { remote: { purpose: 'Key' }, wired: { purpose: 'Fill' }, ...spoil } as never }).rig.lights;
+
+  test('is the aims of its key and its fill, and nobody’s where one of them is missing or several differ', () => {
+    expect(aimedRatio(ratioParts(of({}))!)).toBe(2);
+    expect(ratioParts(of({ wired: { purpose: 'Rim' } }))).toBeNull();
+    expect(aimedRatio(ratioParts(of({ answered: { purpose: 'fill left', aim: -1 } }))!)).toBeNull();
+  });
+
+  test('is set by the aims of the fills, in either school', () => {
+    const parts = ratioParts(of({ remote: { purpose: 'Main', aim: 1 }, answered: { purpose: 'Fill', aim: 0 } }))!;
+    const aims = (ratio: number, school: 'key' | 'both') =>
+      ratioChanges(parts, ratio, school)?.map(({ unit, to }) => `${unit} ${String(to)}`);
+    // The key is aimed a stop over: the fill of 4:1 two stops below it, of 3:1 with both a stop.
+    expect(aims(4, 'key')).toEqual(['answered -1', 'wired -1']);
+    expect(aims(3, 'both')).toEqual(['wired 0']);
+    expect(aims(1, 'both')).toBeUndefined();
+  });
+});
+
 describe('a look in balance', () => {
   const readings = [
     reading({ id: 'a', stops: 5, lights: { remote: { power: -3 } } }),
@@ -318,6 +360,23 @@ describe('a look in balance', () => {
     const then = after(judgement, change);
     for (const { part, predicted } of brighter.parts)
       for (const id of part.lights) expect(powerOf(then, id, readings).level.stops).toBeCloseTo(predicted, 6);
+  });
+
+  test('the room as it is wanted on record counts without being asked for; not metered, that is said', () => {
+    const judgement = judgeBase({ settings: { 'body-1': { iso: 400, aperture: 8, roomAim: -2 } } as never });
+    const task = taskOf(judgement);
+    // f/8 is 6: the room reads 3, three below, and is to read 4.
+    expect(roomLevel(task.body, readings)).toBe(-3);
+    expect([task.task.room, task.roomOpen]).toEqual([{ reading: 3, level: -2 }, false]);
+    const only = balanceTask(judgement, [readings[2]!]) as LookTask;
+    expect(only.task.parts).toEqual([]);
+    expect(balanceOf(only)).toMatchObject({
+      dials: [{ dial: 'iso', stops: expect.closeTo(1, 1) }],
+      changes: 1,
+      parts: [],
+    });
+    const open = balanceTask(judgement, readings.slice(0, 2)) as LookTask;
+    expect([open.task.room, open.roomOpen]).toEqual([null, true]);
   });
 
   test('without the camera’s settings there is no task, and what is missing is named', () => {

@@ -1,7 +1,14 @@
 import type { BalancePlan } from '@ergon/core/power/balance';
 import { balanceChanges, balanceOf, balanceTask, type LookTask } from '@ergon/core/power/balanceTask';
 import type { PowerPlan } from '@ergon/core/power/powerPlan';
-import { balanceSentence, leftOutText, partText, totalText } from '@ergon/core/words/balanceWording';
+import {
+  balancedText,
+  balanceSentence,
+  leftOutText,
+  partText,
+  roomOpenText,
+  totalText,
+} from '@ergon/core/words/balanceWording';
 import { planLines } from '@ergon/core/words/powerWording';
 import type { Reading } from '@ergon/core/record/reading';
 import { enumerated, fieldOf } from '@ergon/core/words/settingWords';
@@ -29,7 +36,7 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
   const { judgement, look } = judged;
   const found = useMemo(() => {
     const of = balanceTask(judgement, readings);
-    if (of.task === null || of.task.parts.length === 0) return { of, plan: null, change: null };
+    if (of.task === null || isNothingToBalance(of)) return { of, plan: null, change: null };
     const plan = balanceOf(of);
     return { of, plan, change: plan && balanceChanges(judgement, of, plan) };
   }, [judgement, readings]);
@@ -40,20 +47,29 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
         {`To balance the lights, ${enumerated(of.unknown.map((ref) => fieldOf(ref, names)))} must be recorded.`}
       </Words>
     );
-  if (of.task.parts.length === 0)
-    return <Words tone="quiet">Meter a light, and give it an aim, to balance them.</Words>;
+  if (isNothingToBalance(of))
+    return (
+      <Words tone="quiet">
+        {['Meter a light, and give it an aim, to balance them.', roomOpenText(of)].filter(Boolean).join(' ')}
+      </Words>
+    );
   // A second light to be put up is no setting, and is not done by having none left to set.
   const isDone = plan?.changes === 0 && change?.changes.length === 0;
   return (
     <Block label="Balance">
       <Words as="sentence" tone="onBlock" live>
-        {isDone ? 'Every light that was metered reads what it is aimed at.' : balanceSentence(plan, of, names)}
+        {isDone ? balancedText(of.task) : balanceSentence(plan, of, names)}
       </Words>
+      {of.roomOpen && <Words tone="quietOnBlock">{roomOpenText(of)}</Words>}
       {shown && plan && <Parts of={of} plan={plan} change={change} />}
       <View style={styles.row}>
         {change && change.changes.length > 0 && !readOnly && (
           <View style={styles.act}>
-            <Button kind="act" label="Set these powers" onPress={() => edit(look.id, change.changes, 'balance')} />
+            <Button
+              kind="act"
+              label={plan?.parts.length === 0 ? 'Set the camera' : 'Set these powers'}
+              onPress={() => edit(look.id, change.changes, 'balance')}
+            />
           </View>
         )}
         <Button
@@ -68,6 +84,8 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
   );
 }
 
+const isNothingToBalance = ({ task }: LookTask): boolean => task.parts.length === 0 && task.room === null;
+
 interface PartsProps {
   of: LookTask;
   plan: BalancePlan;
@@ -77,7 +95,7 @@ interface PartsProps {
 /** Light by light: what it is set to and reads then, what the senders show, and who takes no part. */
 function Parts({ of, plan, change }: PartsProps) {
   const { names } = useRig();
-  const said = [...plan.parts.map((part) => partText(part, names)), totalText(plan)];
+  const said = plan.parts.length === 0 ? [] : [...plan.parts.map((part) => partText(part, names)), totalText(plan)];
   const more = [...(change ? planLines(change, names) : []), ...of.open.map((one) => leftOutText(one, names))];
   return (
     <View>

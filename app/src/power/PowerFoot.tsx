@@ -15,6 +15,8 @@ interface PowerFootProps {
   /** Who moves: "All lights", "Light 1 and Light 3". */
   who: string;
   stops: number;
+  /** What is tried: "+⅓ stop", "TTL". */
+  what: string;
   /** Null while nothing is tried. */
   plan: PowerPlan | null;
   onStep: (way: -1 | 1) => void;
@@ -23,7 +25,7 @@ interface PowerFootProps {
 }
 
 /** Under the thumb: darker, brighter, what that takes, and the button that does it. */
-export function PowerFoot({ look, who, stops, plan, onStep, onSet, onDrop }: PowerFootProps) {
+export function PowerFoot({ look, who, stops, what, plan, onStep, onSet, onDrop }: PowerFootProps) {
   const { names } = useRig();
   const router = useRouter();
   const lines = plan ? planLines(plan, names) : [];
@@ -56,7 +58,7 @@ export function PowerFoot({ look, who, stops, plan, onStep, onSet, onDrop }: Pow
             <Button
               kind="act"
               label="Set"
-              hint={`${who} ${stopsText(stops)}`}
+              hint={`${who} ${what}`}
               detail={plan.cost.seconds > 0 ? durationText(plan.cost.seconds) : undefined}
               disabled={plan.changes.length === 0}
               onPress={onSet}

@@ -1,12 +1,13 @@
 import { apertures } from '@ergon/core/exposure/aperture';
-import { ambientReading } from '@ergon/core/exposure/ambient';
 import { exactStep } from '@ergon/core/exposure/powerSteps';
 import { dialling } from '@ergon/core/operation/dialling';
 import { settingEdits } from '@ergon/core/operation/editsOf';
 import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
-import { evenly, planPowers } from '@ergon/core/power/powerPlan';
+import { evenly, planModes, planPowers } from '@ergon/core/power/powerPlan';
+import { roomLevel } from '@ergon/core/power/room';
 import type { Reading } from '@ergon/core/record/reading';
+import type { Mode } from '@ergon/core/record/settingTerms';
 import type { Body } from '@ergon/core/rig/rig';
 import { levelText } from '@ergon/core/words/powerWording';
 import { listed, settingValue, stopsText } from '@ergon/core/words/settingWords';
@@ -24,7 +25,9 @@ import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/L
 import { space } from '../theme/tokens';
 import { BalanceBlock } from './BalanceBlock';
 import { CameraDials } from './CameraDials';
+import { ChosenLights } from './ChosenLights';
 import { FreezeButton } from './FreezeButton';
+import { LightWishes } from './LightWishes';
 import { PowerFoot } from './PowerFoot';
 import { NAME_WIDTH, OPEN_WIDTH, PowerRow, VALUE_WIDTH } from './PowerRow';
 import { ScaleHead } from './PowerScale';
@@ -49,15 +52,22 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const powers = useMemo(() => sorted(lightPowers(judgement, readings), byLabel(names)), [judgement, readings, names]);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [stops, setStops] = useState(0);
+  const [mode, setMode] = useState<Mode | null>(null);
   const plan = useMemo(() => {
     const moving = chosen.length === 0 ? powers.map(({ light }) => light.id) : chosen;
+    if (mode !== null) return planModes(judgement, moving, mode);
     return stops === 0 ? null : planPowers(judgement, evenly(moving, stops));
-  }, [judgement, stops, powers, chosen]);
+  }, [judgement, stops, mode, powers, chosen]);
+  const what = mode === null ? stopsText(stops) : settingValue('mode', mode, names);
+  const drop = () => {
+    setStops(0);
+    setMode(null);
+  };
   const who = chosen.length === 0 ? 'All lights' : listed(chosen, names);
   const body = cameraOf(judged.judgement.rig);
   const set = () => {
-    edit(look.id, plan!.changes, `${who} ${stopsText(stops)}`);
-    setStops(0);
+    edit(look.id, plan!.changes, `${who} ${what}`);
+    drop();
   };
   return (
     <LineView
@@ -73,9 +83,13 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
             who={who}
             stops={stops}
             plan={plan}
-            onStep={(way) => setStops((now) => stepped(now, way, stepFor(powers, chosen)))}
+            what={what}
+            onStep={(way) => {
+              setMode(null);
+              setStops((now) => stepped(now, way, stepFor(powers, chosen)));
+            }}
             onSet={set}
-            onDrop={() => setStops(0)}
+            onDrop={drop}
           />
         )
       }
@@ -89,10 +103,25 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
           readings={readings}
           plan={plan}
           chosen={chosen}
-          onChoose={setChosen}
+          onChoose={(lights) => {
+            setChosen(lights);
+            setMode(null);
+          }}
+        />
+      )}
+      {chosen.length > 0 && !of.readOnly && (
+        <ChosenLights
+          look={look.id}
+          powers={powers.filter(({ light }) => chosen.includes(light.id))}
+          mode={mode}
+          onMode={(next) => {
+            setStops(0);
+            setMode(next);
+          }}
         />
       )}
       {powers.length > 0 && <BalanceBlock judged={judged} readings={readings} readOnly={of.readOnly} />}
+      {body && powers.length > 0 && !of.readOnly && <LightWishes judged={judged} body={body} readings={readings} />}
       {body && !of.readOnly && <CameraDials judged={judged} body={body} />}
     </LineView>
   );
@@ -116,7 +145,7 @@ function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: Ladder
   const canShowLight = aperture !== null && powers.some(({ level }) => level.stops !== null);
   const measure = canShowLight ? wanted : 'power';
   const axis = axisOf(measure, powers, aperture);
-  const room = aperture === null || !body ? null : roomOf(body, readings, aperture);
+  const room = body && roomLevel(body, readings);
   const dialled = useDialled(judged);
   return (
     <View>
@@ -227,14 +256,6 @@ const cameraText = ({ settings }: Body, names: ReturnType<typeof useRig>['names'
   ]
     .filter(Boolean)
     .join(' · ');
-
-/** The room against the aperture, by its last reading. */
-function roomOf(body: Body, readings: readonly Reading[], aperture: number): number | null {
-  const last = readings.find(({ lights }) => Object.keys(lights).length === 0);
-  const { iso, shutter } = body.settings;
-  if (!last || iso == null || shutter == null || shutter === 'bulb') return null;
-  return ambientReading(last.stops, last, { iso, shutter }) - aperture;
-}
 
 const styles = StyleSheet.create({
   measure: { paddingBottom: space.base },

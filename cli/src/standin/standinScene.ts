@@ -1,6 +1,7 @@
 /** How bright it is where the stand-in kit stands: as metered before, as recorded, or else as in any such room. */
 import { ambientReading } from '@ergon/core/exposure/ambient';
 import { levelByGuideNumber, lightLevel, type Lit } from '@ergon/core/power/lightLevel';
+import { roomReadings } from '@ergon/core/power/room';
 import type { Reading } from '@ergon/core/record/reading';
 import type { Body, Light } from '@ergon/core/rig/rig';
 
@@ -30,9 +31,6 @@ function assumed(light: Light): Light {
 /** The room; null where the camera's ISO or shutter is not set. */
 export function standinRoom({ settings: { iso, shutter } }: Body, readings: readonly Reading[]): number | null {
   if (iso == null || shutter == null || shutter === 'bulb') return null;
-  const [last] = readings
-    .filter(({ lights }) => Object.keys(lights).length === 0)
-    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
-  const { stops, ...at } = last ?? HALL;
+  const { stops, ...at } = roomReadings(readings)[0] ?? HALL;
   return ambientReading(stops, at, { iso, shutter });
 }

@@ -1,6 +1,5 @@
 /** A look as a task of balance, and a plan as changes of it. docs/model.md, Balance. */
 import { apertures } from '../exposure/aperture.ts';
-import { ambientReading } from '../exposure/ambient.ts';
 import { isos } from '../exposure/iso.ts';
 import { timesAsFar } from '../exposure/lightFall.ts';
 import { sumOfReadings } from '../exposure/reading.ts';
@@ -26,6 +25,7 @@ import { aimOf } from './lightLevel.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
 import { sharedLetters } from './letters.ts';
 import { planPowers, type PowerPlan, SAME_STOPS } from './powerPlan.ts';
+import { roomReading } from './room.ts';
 
 /** ISO nobody leaves without need: below it nothing is gained, above it the picture suffers. */
 export const LEAST_ISO = 100;
@@ -45,6 +45,8 @@ export interface LookTask {
   body: Body;
   /** Lights that take no part, and what is not recorded of them; metered ones set themselves. */
   open: readonly { light: string; why: 'metered' | 'aim' | 'level' | 'control'; unknown: readonly FieldRef[] }[];
+  /** The room is to come out somehow, and nobody metered it. */
+  roomOpen: boolean;
 }
 
 export interface Wanted {
@@ -52,7 +54,7 @@ export interface Wanted {
   aperture?: number | undefined;
   /** Aims by light, in the place of those recorded. */
   aims?: ReadonlyMap<string, number> | undefined;
-  /** How far below or above the aperture the room is wanted; left out: no matter. */
+  /** How far below or above the aperture the room is wanted; left out: as recorded on the body. */
   room?: number | undefined;
 }
 
@@ -78,13 +80,15 @@ export function balanceTask(judgement: Judgement, readings: readonly Reading[], 
     }
   }
   const parts = [...byPower].map(([key, lights]) => partOf(key, lights, wanted));
+  const level = wanted.room ?? body.settings.roomAim ?? null;
+  const room = roomReading(body, readings);
   const task: BalanceTask = {
     parts,
     aperture: apertures.stopsOf(aperture),
     dials: dialsOf(body, { iso, shutter, aperture }),
-    room: roomOf(body, readings, wanted.room ?? null),
+    room: room === null || level === null ? null : { reading: room, level },
   };
-  return { task, body, open };
+  return { task, body, open, roomOpen: room === null && level !== null };
 }
 
 const cameraFields = ({ id, settings }: Body, aperture: number | null | undefined): FieldRef[] => [
@@ -163,16 +167,6 @@ function dialsOf(body: Body, at: { iso: number; shutter: string; aperture: numbe
 /** A dial in halves may stand between thirds; where it stands is always a choice. */
 const nearestZero = (stops: readonly number[]): number[] =>
   stops.some((one) => Math.abs(one) < 1e-9) ? stops.map((one) => (Math.abs(one) < 1e-9 ? 0 : one)) : [0, ...stops];
-
-/** The last reading of the room alone, as it reads with the camera as it is set. */
-function roomOf(body: Body, readings: readonly Reading[], level: number | null): BalanceTask['room'] {
-  const [last] = readings
-    .filter(({ lights }) => Object.keys(lights).length === 0)
-    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
-  if (!last || level === null) return null;
-  const { iso, shutter } = body.settings;
-  return { reading: ambientReading(last.stops, last, { iso: iso!, shutter: shutter! }), level };
-}
 
 const LEVER_SECONDS: Readonly<Record<Lever, number>> = {
   density: AT_UNIT_SECONDS,

@@ -9,15 +9,19 @@ export interface SharedLetter {
 }
 
 /**
- * By light; a light no sender tells its power is in none. Two lights that share no sender move together all the same where
+ * By light; a light no sender tells is in none. Two lights that share no sender move together all the same where
  * a third shares one with each.
+ * @param of `power` leaves out lights that meter: their power is nobody's to say.
  */
-export function sharedLetters(powers: readonly LightPower[]): Map<string, SharedLetter> {
+export function sharedLetters(
+  powers: readonly LightPower[],
+  of: 'power' | 'mode' = 'power',
+): Map<string, SharedLetter> {
   const byLight = new Map<string, SharedLetter>();
   const bySender = new Map<string, SharedLetter>();
   for (const power of powers) {
     const { from, mode } = power;
-    if (from.kind !== 'sender' || from.letter === null || mode === 'ttl') continue;
+    if (from.kind !== 'sender' || from.letter === null || (of === 'power' && mode === 'ttl')) continue;
     const { letter } = from;
     const keys = from.senders.map(({ id }) => `${id} ${letter}`);
     const known = new Set(keys.flatMap((key) => bySender.get(key) ?? []));

@@ -7,6 +7,7 @@ import { exactStep, nearestPower, roundedToStep } from '../exposure/powerSteps.t
 import { type Cost, costOf, errandOf } from '../mend/cost.ts';
 import { type Change, isNoChange } from '../record/change.ts';
 import { groupPath, readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
+import type { Mode } from '../record/settingTerms.ts';
 import type { Placed, Rig } from '../rig/rig.ts';
 import type { Judgement } from '../verdict/judge.ts';
 import { type WhatIf, whatIf } from '../verdict/whatIf.ts';
@@ -24,21 +25,24 @@ export interface PowerMove {
   to: number;
   /** What keeps it from going just as far as asked: its lowest or highest, or its steps. */
   short: 'floor' | 'ceiling' | 'steps' | null;
-  /** It was not asked to move, and shares a letter with one that was. */
-  along: boolean;
 }
 
 /** What a sender shows once it is set. */
 export interface Told {
   sender: string;
   letter: string;
-  power: number;
+  /** Null where it shows no power. */
+  power: number | null;
+  /** Left out: it stays in the mode it is in. */
+  mode?: Mode;
 }
 
 export interface PowerPlan {
   changes: readonly Change[];
   moves: readonly PowerMove[];
   told: readonly Told[];
+  /** Lights nobody asked for, that share a letter with one that was. */
+  along: readonly string[];
   /** Where somebody has to walk, by the light that stands there. */
   walks: readonly string[];
   /** Asked to move, and nobody recorded what it stands at or who sets it. */
@@ -81,6 +85,24 @@ export function planPowers(
   return draft.finished(judgement, others);
 }
 
+/** Lights set to another mode, with all that share their letters: a sender says one mode to all of them. */
+export function planModes(judgement: Judgement, asked: readonly string[], mode: Mode): PowerPlan {
+  const powers = lightPowers(judgement);
+  const draft = new PlanDraft(judgement.rig);
+  const letters = sharedLetters(powers, 'mode');
+  const done = new Set<SharedLetter>();
+  for (const power of powers) {
+    if (!asked.includes(power.light.id)) continue;
+    const shared = letters.get(power.light.id);
+    if (!shared) draft.turnAlone(power, mode);
+    else if (!done.has(shared)) {
+      done.add(shared);
+      draft.turnLetter(shared, mode, asked);
+    }
+  }
+  return draft.finished(judgement, []);
+}
+
 class PlanDraft {
   private readonly changes: Change[] = [];
   private readonly moves: PowerMove[] = [];
@@ -88,6 +110,7 @@ class PlanDraft {
   /** What nobody needs to dial, since it is dialled already. */
   private readonly dialled = new Set<string>();
   private readonly open: string[] = [];
+  private readonly along: string[] = [];
 
   constructor(private readonly rig: Rig) {}
 
@@ -107,7 +130,6 @@ class PlanDraft {
       from: ofLight,
       to: within,
       short: within === asked ? null : within > asked ? 'floor' : 'ceiling',
-      along: false,
     });
   }
 
@@ -122,7 +144,7 @@ class PlanDraft {
     // At the camera it is dialled at once.
     const stays = from.kind === 'camera' || isNear(dialled!, to.power) ? null : dialled;
     this.set(light, 'dialledPower', stays);
-    this.moves.push({ light: light.id, of: 'power', from: wanted, to: to.power, short: to.short, along: false });
+    this.moves.push({ light: light.id, of: 'power', from: wanted, to: to.power, short: to.short });
     if (from.kind === 'hand' && stays === null) this.dialled.add(light.id);
   }
 
@@ -142,16 +164,30 @@ class PlanDraft {
     for (const { light, wanted } of known) {
       const power = nearestPower(wanted! + to.power - stand, light.profile.power);
       this.set(light, 'power', power);
-      this.moves.push({
-        light: light.id,
-        of: 'power',
-        from: wanted!,
-        to: power,
-        short: to.short,
-        along: !asked.has(light.id),
-      });
+      this.moves.push({ light: light.id, of: 'power', from: wanted!, to: power, short: to.short });
+      if (!asked.has(light.id)) this.along.push(light.id);
     }
     for (const sender of senders) this.tell(sender, letter, to.power - stand, stand);
+  }
+
+  turnAlone({ light, from }: LightPower, mode: Mode): void {
+    if (from.kind === 'unknown' || from.kind === 'sender') this.open.push(light.id);
+    else this.set(light, 'mode', mode);
+  }
+
+  turnLetter({ lights, letter, senders }: SharedLetter, mode: Mode, asked: readonly string[]): void {
+    for (const { light } of lights) {
+      this.set(light, 'mode', mode);
+      if (!asked.includes(light.id)) this.along.push(light.id);
+    }
+    const wanted = lights.flatMap(({ light }) => light.settings.power ?? []);
+    for (const sender of senders) {
+      this.set(sender, groupPath(letter, 'mode'), mode);
+      // Out of metering it says what is wanted; the brightest stands for all, as where they are moved.
+      const power = mode === 'ttl' || wanted.length === 0 ? null : Math.max(...wanted);
+      if (power !== null) this.set(sender, groupPath(letter, 'power'), power);
+      this.told.push({ sender: sender.id, letter, power, mode });
+    }
   }
 
   /** A sender that says something else than the lights want keeps the difference: that is a fault of its own too. */
@@ -166,7 +202,7 @@ class PlanDraft {
   }
 
   finished(judgement: Judgement, others: readonly Change[]): PowerPlan {
-    const { rig, moves, told, open } = this;
+    const { rig, moves, told, along, open } = this;
     const changes = [...others, ...this.changes];
     const work = changes.filter(({ unit }) => !this.dialled.has(unit));
     const places = new Set(work.flatMap((change) => errandOf(rig, change)?.place ?? []));
@@ -174,6 +210,7 @@ class PlanDraft {
       changes,
       moves,
       told,
+      along,
       walks: [...places],
       open,
       cost: costOf(rig, work),

@@ -147,6 +147,8 @@ export const settingsSchema = z.strictObject({
   /** F-number and ISO, as the dials show them. */
   aperture: z.literal(APERTURE_LABELS as [number, ...number[]]).nullish(),
   iso: z.literal(ISO_LABELS as [number, ...number[]]).nullish(),
+  /** Body: stops the light of the room is to come out above (+) or below (-) what its aperture asks. Left out: no matter. */
+  roomAim: z.number().min(-10).max(10).nullish(),
   flashFiring: z.boolean().nullish(),
   exposureMode: z.enum(EXPOSURE_MODES).nullish(),
   /** Body: with which curtain it closes its contact. Left out: the front one. */

@@ -104,6 +104,7 @@ const INERT = [
   'aperture',
   'iso',
   'aim',
+  'roomAim',
   'subjectM',
   'zoomMm',
   'modifierLoss',

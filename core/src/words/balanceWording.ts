@@ -1,7 +1,8 @@
 /** What is said of a balance: what each light is set to and reads then, and what else must be done for it. */
 import { apertures } from '../exposure/aperture.ts';
 import { timesAsFar } from '../exposure/lightFall.ts';
-import type { BalancePlan, PartPlan } from '../power/balance.ts';
+import { type RatioSchool, ratioOf } from '../exposure/ratio.ts';
+import type { BalancePlan, BalanceTask, PartPlan } from '../power/balance.ts';
 import type { LookTask } from '../power/balanceTask.ts';
 import { turnedDial } from '../power/cameraDials.ts';
 import type { Body } from '../rig/rig.ts';
@@ -33,9 +34,17 @@ function leverText({ part, levers }: PartPlan, names: Names): string[] {
   });
 }
 
+/** What is so already, once nothing is left to set. */
+export const balancedText = ({ parts }: BalanceTask): string =>
+  parts.length === 0 ? 'The room comes out as wanted.' : 'Every light that was metered reads what it is aimed at.';
+
 /** "All lights as aimed by power alone." or what else it takes and how long. */
-export function balanceSentence(plan: BalancePlan | null, { body }: LookTask, names: Names): string {
+export function balanceSentence(plan: BalancePlan | null, { task, body }: LookTask, names: Names): string {
   if (plan === null) return 'Nothing that can be turned, moved or added here makes all of it fit.';
+  if (task.parts.length === 0)
+    return plan.changes === 0
+      ? balancedText(task)
+      : `Least for the room: set ${enumerated(plan.dials.map((one) => dialText(body, one, plan.aperture)))}.`;
   if (plan.changes === 0) return 'Powers alone do it: every light then reads what it is aimed at.';
   const dials = plan.dials.map((one) => dialText(body, one, plan.aperture));
   const levers = plan.parts.flatMap((part) => leverText(part, names));
@@ -55,6 +64,10 @@ export function partText({ part, power, predicted, off }: PartPlan, names: Names
 export const totalText = ({ total, aperture, room }: BalancePlan): string =>
   `All together ${readingText(total)}, at f/${apertures.labelAt(aperture)}${room === null ? '' : `; the room ${readingText(room)}`}.`;
 
+/** What of the room is open; empty where nothing is. */
+export const roomOpenText = ({ roomOpen }: LookTask): string =>
+  roomOpen ? 'The room was not metered: it is left out.' : '';
+
 const LEFT_OUT = {
   metered: 'meters by itself',
   aim: 'has no aim',
@@ -66,4 +79,27 @@ const LEFT_OUT = {
 export function leftOutText({ light, why, unknown }: LookTask['open'][number], names: Names): string {
   const needs = unknown.map((ref) => fieldOf(ref, names));
   return `${names.unit(light)} ${LEFT_OUT[why]}${needs.length === 0 ? '' : ` (${enumerated(needs)} not recorded)`}.`;
+}
+
+const SCHOOLS: Readonly<Record<RatioSchool, string>> = {
+  key: 'each metered alone',
+  both: 'both together against the fill alone',
+};
+
+/** "4:1, each metered alone: the fill is aimed 2 stops below the key." @param stops between the two; null where several differ. */
+export function ratioText(stops: number | null, school: RatioSchool): string {
+  if (stops === null) return 'Several are aimed differently.';
+  const ratio = Math.round(10 * ratioOf(school, stops)) / 10;
+  const off = Math.round(10 * Math.abs(stops)) / 10;
+  const where = off === 0 ? 'as the key' : `${stopsCounted(off)} ${stops > 0 ? 'below' : 'above'} the key`;
+  return `${ratio}:1, ${SCHOOLS[school]}: the fill is aimed ${where}.`;
+}
+
+/** "It reads f/1.4 and 2: 2.8 stops below f/4." */
+export function roomText(reading: number | null, level: number | null, { settings }: Body): string {
+  if (reading === null) return 'Not metered yet.';
+  if (level === null) return `It reads ${readingText(reading)}.`;
+  const off = Math.round(10 * Math.abs(level)) / 10;
+  const against = `f/${settings.aperture}`;
+  return `It reads ${readingText(reading)}: ${off === 0 ? 'just' : `${stopsCounted(off)} ${level > 0 ? 'above' : 'below'}`} ${against}.`;
 }

@@ -7,7 +7,7 @@ import { isFailing } from '../verdict/verdict.ts';
 import { gapText } from './findingWording.ts';
 import { readingText } from './readingWords.ts';
 import { stopsCounted } from './saying.ts';
-import { enumerated, fieldOf, listed, type Names, stopsText } from './settingWords.ts';
+import { enumerated, fieldOf, listed, type Names, stopsText, wordFor } from './settingWords.ts';
 import { durationText } from './workWording.ts';
 
 /** "set on Sender 1, group A", "by hand, 24 s to walk". */
@@ -96,8 +96,10 @@ export function aimText({ light, level, aimed }: LightPower): string | null {
 /** "Sender 1 then shows A 1/8, B 1/16." */
 export function toldText(told: readonly Told[], names: Names): string[] {
   const bySender = new Map<string, string[]>();
-  for (const { sender, letter, power } of told)
-    bySender.set(sender, [...(bySender.get(sender) ?? []), `${letter} ${names.power(sender, power)}`]);
+  for (const { sender, letter, power, mode } of told) {
+    const shown = power === null ? wordFor(mode ?? 'no power') : names.power(sender, power);
+    bySender.set(sender, [...(bySender.get(sender) ?? []), `${letter} ${shown}`]);
+  }
   return [...bySender].map(([sender, letters]) => `${names.unit(sender)} then shows ${letters.join(', ')}.`);
 }
 
@@ -120,8 +122,7 @@ export function shortText(moves: readonly PowerMove[], names: Names): string[] {
 }
 
 /** Lights of a letter that come along. */
-export function alongText(moves: readonly PowerMove[], names: Names): string {
-  const along = moves.filter((move) => move.along).map(({ light }) => light);
+export function alongText(along: readonly string[], names: Names): string {
   if (along.length === 0) return '';
   return `${listed(along, names)} ${along.length === 1 ? 'shares' : 'share'} a group and ${along.length === 1 ? 'goes' : 'go'} along.`;
 }
@@ -141,7 +142,7 @@ export function planLines(plan: PowerPlan, names: Names): string[] {
     ...toldText(plan.told, names),
     walksText(plan, names),
     ...planFaults(plan, names),
-    alongText(plan.moves, names),
+    alongText(plan.along, names),
     ...shortText(plan.moves, names),
     ...open,
   ].filter(Boolean);

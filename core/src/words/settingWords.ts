@@ -74,6 +74,7 @@ const SETTING_NAMES: Readonly<Record<PlainSetting, string>> & Readonly<Record<st
   gelLoss: 'lost in its gel',
   densityLoss: 'density in front of it',
   aperture: 'aperture',
+  roomAim: 'room wanted',
   iso: 'ISO',
   isoAuto: 'automatic ISO',
   wbAuto: 'automatic white balance',
@@ -171,6 +172,7 @@ const MEANT_WHEN_LEFT_OUT: Readonly<Record<string, string>> = {
   wbAuto: 'off, as far as noted',
   previewOn: 'off, as far as noted',
   redEye: 'off, as far as noted',
+  roomAim: 'no matter',
 };
 
 /** What a setting means when it is left out; undefined where it is then not recorded. */
@@ -235,7 +237,7 @@ const YES_NO: Readonly<Record<string, readonly [string, string]>> = {
 };
 
 const WORDS: Readonly<Record<string, string>> = { ttl: 'TTL' };
-const wordFor = (value: string): string => WORDS[value] ?? value;
+export const wordFor = (value: string): string => WORDS[value] ?? value;
 
 /** A sender shows its groups' powers as fractions; a flash its own as its model does. */
 export const dialOf = (profile: Profile): PowerDial =>
@@ -251,7 +253,15 @@ export const shutterText = (label: string | null): string =>
   label === null ? 'not recorded' : /^[\d.]+$/.test(label) ? `${label} s` : label;
 
 /** Settings in stops that are no powers. */
-const STOPS: ReadonlySet<string> = new Set(['trim', 'compensation', 'aim', 'modifierLoss', 'gelLoss', 'densityLoss']);
+const STOPS: ReadonlySet<string> = new Set([
+  'trim',
+  'compensation',
+  'aim',
+  'roomAim',
+  'modifierLoss',
+  'gelLoss',
+  'densityLoss',
+]);
 
 /** @param unit on whose scale a power is said; without it stops are. */
 export function settingValue(path: FieldPath, value: unknown, names: Names, unit?: string): string {
