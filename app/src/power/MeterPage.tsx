@@ -19,6 +19,7 @@ import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/L
 import { space } from '../theme/tokens';
 import { CameraDials } from './CameraDials';
 import { AskMeter } from './AskMeter';
+import { MeasuredBlock } from './MeasuredBlock';
 import { MeterKeys } from './MeterKeys';
 import { ReadingList } from './ReadingList';
 import { ALL, askedLights, nextAsked, readingOf, ROOM } from './metering';
@@ -79,6 +80,7 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
         <WhatIsMetered powers={powers} asked={asked} onAsk={setAsked} place={place} onPlace={setPlace} />
       )}
       <Agreements powers={powers} readings={readings} judged={judged} />
+      <MeasuredBlock powers={powers} readings={readings} judged={judged} readOnly={of.readOnly} />
       <ReadingList readings={readings} onRemove={of.readOnly ? null : log.remove} />
     </LineView>
   );

@@ -1,6 +1,4 @@
-import type { PowerPlan } from '@ergon/core/power/powerPlan';
 import { planLines } from '@ergon/core/words/powerWording';
-import { stopsText } from '@ergon/core/words/settingWords';
 import { durationText } from '@ergon/core/words/workWording';
 import { type Href, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
@@ -9,24 +7,20 @@ import { StepEnd } from '../components/Stepper';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
+import type { PowerTrial } from './usePowerTrial';
 
 interface PowerFootProps {
   look: string;
   /** Who moves: "All lights", "Light 1 and Light 3". */
   who: string;
-  stops: number;
-  /** What is tried: "+⅓ stop", "TTL". */
-  what: string;
-  /** Null while nothing is tried. */
-  plan: PowerPlan | null;
-  onStep: (way: -1 | 1) => void;
+  trial: PowerTrial;
   onSet: () => void;
-  onDrop: () => void;
 }
 
 /** Under the thumb: darker, brighter, what that takes, and the button that does it. */
-export function PowerFoot({ look, who, stops, what, plan, onStep, onSet, onDrop }: PowerFootProps) {
+export function PowerFoot({ look, who, trial, onSet }: PowerFootProps) {
   const { names } = useRig();
+  const { stops, mode, what, plan, step, drop } = trial;
   const router = useRouter();
   const lines = plan ? planLines(plan, names) : [];
   return (
@@ -41,16 +35,16 @@ export function PowerFoot({ look, who, stops, what, plan, onStep, onSet, onDrop 
         </View>
       )}
       <View style={styles.row}>
-        <StepEnd label={`Power of ${who}`} way="less" onPress={() => onStep(-1)} />
+        <StepEnd label={`Power of ${who}`} way="less" onPress={() => step(-1)} />
         <View style={styles.stops}>
           <Words as="heading" align="center">
-            {stops === 0 ? '0' : stopsText(stops).replace(/ stops?$/, '')}
+            {stops === 0 && mode === null ? '0' : what.replace(/ stops?$/, '')}
           </Words>
           <Words as="small" tone="quiet" align="center" single>
             {who}
           </Words>
         </View>
-        <StepEnd label={`Power of ${who}`} way="more" onPress={() => onStep(1)} />
+        <StepEnd label={`Power of ${who}`} way="more" onPress={() => step(1)} />
         <View style={styles.act}>
           {plan === null ? (
             <Button label="Meter" onPress={() => router.push(`/lines/${look}/meter` as Href)} />
@@ -66,7 +60,7 @@ export function PowerFoot({ look, who, stops, what, plan, onStep, onSet, onDrop 
           )}
         </View>
       </View>
-      {plan !== null && <Button kind="quiet" label="Leave it as it is" onPress={onDrop} />}
+      {plan !== null && <Button kind="quiet" label="Leave it as it is" onPress={drop} />}
     </View>
   );
 }

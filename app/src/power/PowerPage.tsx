@@ -1,16 +1,14 @@
 import { apertures } from '@ergon/core/exposure/aperture';
-import { exactStep } from '@ergon/core/exposure/powerSteps';
 import { dialling } from '@ergon/core/operation/dialling';
 import { settingEdits } from '@ergon/core/operation/editsOf';
 import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
-import { evenly, planModes, planPowers } from '@ergon/core/power/powerPlan';
+import type { PowerPlan } from '@ergon/core/power/powerPlan';
 import { roomLevel } from '@ergon/core/power/room';
 import type { Reading } from '@ergon/core/record/reading';
-import type { Mode } from '@ergon/core/record/settingTerms';
 import type { Body } from '@ergon/core/rig/rig';
 import { levelText } from '@ergon/core/words/powerWording';
-import { listed, settingValue, stopsText } from '@ergon/core/words/settingWords';
+import { listed, settingValue } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
@@ -27,11 +25,13 @@ import { BalanceBlock } from './BalanceBlock';
 import { CameraDials } from './CameraDials';
 import { ChosenLights } from './ChosenLights';
 import { FreezeButton } from './FreezeButton';
+import { HighSpeedCost } from './HighSpeedCost';
 import { LightWishes } from './LightWishes';
 import { PowerFoot } from './PowerFoot';
 import { NAME_WIDTH, OPEN_WIDTH, PowerRow, VALUE_WIDTH } from './PowerRow';
 import { ScaleHead } from './PowerScale';
 import { axisOf, isDialledOtherwise, type Measure } from './scaleLayout';
+import { usePowerTrial } from './usePowerTrial';
 import { useReadings } from './useReadings';
 
 /** Power and mode of every light of a look, and from where they are set. */
@@ -42,32 +42,19 @@ export function PowerPage() {
   return <Power key={of.look.id} of={of} judged={judged} />;
 }
 
-const THIRD = 1 / 3;
-
 function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const { names } = useRig();
   const edit = useEdit();
   const { judgement, look } = judged;
   const readings = useReadings(look.id);
   const powers = useMemo(() => sorted(lightPowers(judgement, readings), byLabel(names)), [judgement, readings, names]);
-  const [chosen, setChosen] = useState<readonly string[]>([]);
-  const [stops, setStops] = useState(0);
-  const [mode, setMode] = useState<Mode | null>(null);
-  const plan = useMemo(() => {
-    const moving = chosen.length === 0 ? powers.map(({ light }) => light.id) : chosen;
-    if (mode !== null) return planModes(judgement, moving, mode);
-    return stops === 0 ? null : planPowers(judgement, evenly(moving, stops));
-  }, [judgement, stops, mode, powers, chosen]);
-  const what = mode === null ? stopsText(stops) : settingValue('mode', mode, names);
-  const drop = () => {
-    setStops(0);
-    setMode(null);
-  };
+  const trial = usePowerTrial(judgement, powers);
+  const { chosen } = trial;
   const who = chosen.length === 0 ? 'All lights' : listed(chosen, names);
   const body = cameraOf(judged.judgement.rig);
   const set = () => {
-    edit(look.id, plan!.changes, `${who} ${what}`);
-    drop();
+    edit(look.id, trial.plan!.changes, `${who} ${trial.what}`);
+    trial.drop();
   };
   return (
     <LineView
@@ -75,24 +62,7 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
       title="Power"
       subtitle={[look.name, body && cameraText(body, names)].filter(Boolean).join(' · ')}
       of={of}
-      footer={
-        !of.readOnly &&
-        powers.length > 0 && (
-          <PowerFoot
-            look={look.id}
-            who={who}
-            stops={stops}
-            plan={plan}
-            what={what}
-            onStep={(way) => {
-              setMode(null);
-              setStops((now) => stepped(now, way, stepFor(powers, chosen)));
-            }}
-            onSet={set}
-            onDrop={drop}
-          />
-        )
-      }
+      footer={!of.readOnly && powers.length > 0 && <PowerFoot look={look.id} who={who} trial={trial} onSet={set} />}
     >
       {powers.length === 0 && <Words>No light is in this look yet. Put some in on its lines.</Words>}
       {powers.length > 0 && (
@@ -101,23 +71,17 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
           judged={judged}
           powers={powers}
           readings={readings}
-          plan={plan}
+          plan={trial.plan}
           chosen={chosen}
-          onChoose={(lights) => {
-            setChosen(lights);
-            setMode(null);
-          }}
+          onChoose={trial.choose}
         />
       )}
       {chosen.length > 0 && !of.readOnly && (
         <ChosenLights
           look={look.id}
           powers={powers.filter(({ light }) => chosen.includes(light.id))}
-          mode={mode}
-          onMode={(next) => {
-            setStops(0);
-            setMode(next);
-          }}
+          mode={trial.mode}
+          onMode={trial.tryMode}
         />
       )}
       {powers.length > 0 && <BalanceBlock judged={judged} readings={readings} readOnly={of.readOnly} />}
@@ -132,7 +96,7 @@ interface LadderProps {
   judged: JudgedLook;
   powers: readonly LightPower[];
   readings: readonly Reading[];
-  plan: ReturnType<typeof planPowers> | null;
+  plan: PowerPlan | null;
   chosen: readonly string[];
   onChoose: (lights: readonly string[]) => void;
 }
@@ -205,10 +169,12 @@ interface LightDetailProps {
 /** What it reads, and what decides how bright it is. */
 function LightDetail({ judged, power, readings, readOnly }: LightDetailProps) {
   const level = levelText(power);
+  const { body } = power.level;
   return (
     <>
       {level !== null && <Words tone="quiet">{capital(level)}</Words>}
       {power.mode === 'ttl' && !readOnly && <FreezeButton judged={judged} power={power} readings={readings} />}
+      {body && <HighSpeedCost light={power.light} body={body} />}
       {!readOnly && <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />}
     </>
   );
@@ -232,19 +198,6 @@ function useDialled({ look }: JudgedLook) {
 
 const sorted = (powers: readonly LightPower[], order: (a: string, b: string) => number): LightPower[] =>
   [...powers].sort((a, b) => order(a.light.id, b.light.id));
-
-/** The unit's own step where one light moves, a third for several. */
-const stepFor = (powers: readonly LightPower[], chosen: readonly string[]): number => {
-  const one = chosen.length === 1 ? powers.find(({ light }) => light.id === chosen[0]) : undefined;
-  return one && one.mode !== 'ttl' ? exactStep(one.light.profile.power.step ?? THIRD) : THIRD;
-};
-
-/** Kept exact over many steps. */
-const stepped = (stops: number, way: -1 | 1, step: number): number => {
-  const next = stops + way * step;
-  const whole = Math.round(1 / step);
-  return Math.abs(next) < 1e-6 ? 0 : Math.abs(whole * step - 1) < 1e-9 ? Math.round(next * whole) / whole : next;
-};
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 

@@ -3,7 +3,7 @@ import type { Json } from '../record/migrate.ts';
 import type { Dialled, Unit } from '../record/unit.ts';
 import type { CrewState } from './crewState.ts';
 import { Draft } from './draft.ts';
-import { dialledField, type Edit, readField } from './edit.ts';
+import { dialledField, type Edit, isSame, readField } from './edit.ts';
 
 export interface DialledLine {
   setting: string;
@@ -34,12 +34,16 @@ export function dialling(state: CrewState, unit: string, lines: readonly Dialled
 }
 
 /** Deals units to members; null to nobody. */
-export function dealing(state: CrewState, dealt: ReadonlyMap<string, string | null>): Edit[] {
-  const draft = new Draft(state);
-  return [...dealt].flatMap(([id, to]): Edit[] => {
-    const on = { kind: 'unit', id } as const;
-    const made = draft.read(on);
-    const from = made && readField(on, made.doc, 'dealtTo');
-    return made === null || from === to ? [] : [{ edit: 'field', on, born: made.born, field: 'dealtTo', from, to }];
-  });
+export const dealing = (state: CrewState, dealt: ReadonlyMap<string, string | null>): Edit[] =>
+  [...dealt].flatMap(([id, to]) => noting(state, id, 'dealtTo', to));
+
+/** Notes one thing of a unit, or takes it back with null; nothing where there is no such unit, or it is so already. */
+export function noting(state: CrewState, id: string, field: NotedField, to: Json): Edit[] {
+  const on = { kind: 'unit', id } as const;
+  const made = new Draft(state).read(on);
+  const from = made && readField(on, made.doc, field);
+  return made === null || isSame(from, to) ? [] : [{ edit: 'field', on, born: made.born, field, from, to }];
 }
+
+/** Fields of a unit that are no part of its form. */
+export type NotedField = 'dealtTo' | 'realGuideNumber' | 'realHssLoss';

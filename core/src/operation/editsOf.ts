@@ -67,16 +67,22 @@ export const changing = (state: CrewState, of: { on: RecordRef; seen: AnyDoc; do
 
 function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: AnyDoc; doc: AnyDoc }): Edit[] {
   const next = tidied(on, doc);
-  // A list or a document of units says nothing of what is dialled: that stays as somebody dialled it.
-  const isSilent = on.kind === 'unit' && (next as Unit).dialled === undefined;
-  const known = isSilent ? withoutDialled(seen as Unit) : seen;
+  const known = on.kind === 'unit' ? saidOf(seen as Unit, next as Unit) : seen;
   return fieldsOf(on, known, next).flatMap((field): Edit[] => {
     const [from, to] = [readField(on, seen, field), readField(on, next, field)];
     return isSame(from, to) ? [] : [{ edit: 'field', on, born, field, from, to }];
   });
 }
 
-const withoutDialled = ({ dialled: _dialled, ...unit }: Unit): Unit => unit;
+/** What is found out or done at a unit itself. */
+const AT_UNIT = ['dialled', 'realGuideNumber', 'realHssLoss'] as const;
+
+/** A form, a list or a document of units may say nothing of that: it then stays as somebody found or dialled it. */
+function saidOf(seen: Unit, next: Unit): Unit {
+  const said = { ...seen };
+  for (const field of AT_UNIT) if (next[field] === undefined) delete said[field];
+  return said;
+}
 
 function fieldsOf(on: RecordRef, ...docs: readonly AnyDoc[]): string[] {
   const fields = new Set(docs.flatMap((doc) => Object.keys(doc)));

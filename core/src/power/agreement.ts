@@ -5,6 +5,7 @@ import type { Reading } from '../record/reading.ts';
 import type { Light } from '../rig/rig.ts';
 import type { FieldRef } from '../rig/check.ts';
 import { asMetered, levelByReading, type Lit, soloReadings } from './lightLevel.ts';
+import { guideNumbersOf } from './realLight.ts';
 
 /** Readings closer than this to what was expected agree, in stops: a meter held a little otherwise. */
 export const AGREE_STOPS = 0.2;
@@ -54,7 +55,8 @@ export function agreementOf(lit: Omit<Lit, 'power'>, readings: readonly Reading[
 
 /** What would read so, in the order of how often it is that; where the stops fit several, all of them. */
 function likeliest(light: Light, off: number): Why[] {
-  const { settings, profile } = light;
+  const { settings } = light;
+  const numbers = guideNumbersOf(light);
   const fits = (stops: number) => Math.abs(off - stops) <= EXPLAINS_STOPS;
   const whys: Why[] = [];
   const whole = Math.round(off);
@@ -63,8 +65,8 @@ function likeliest(light: Light, off: number): Why[] {
   const density = settings.densityLoss ?? 0;
   if (density > 0 && fits(density)) whys.push({ why: 'density', stops: density });
   if (whole < 0 && whole >= -MOST_DENSITY && fits(whole)) whys.push({ why: 'density', stops: whole });
-  const now = guideNumberAt(profile.guideNumbers ?? [], settings.zoomMm ?? null);
-  for (const { zoomMm, metres } of profile.guideNumbers ?? []) {
+  const now = guideNumberAt(numbers, settings.zoomMm ?? null);
+  for (const { zoomMm, metres } of numbers) {
     if (now !== null && zoomMm != null && zoomMm !== settings.zoomMm && fits(2 * Math.log2(metres / now)))
       whys.push({ why: 'zoom', mm: zoomMm });
   }

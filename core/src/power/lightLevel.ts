@@ -10,6 +10,7 @@ import type { Settings } from '../record/settings.ts';
 import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import { usualAim } from './aims.ts';
+import { guideNumbersOf, lossOfTrain } from './realLight.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 
 export interface LightLevel {
@@ -108,11 +109,12 @@ function distanceBetween({ id, settings }: Light, then: number | null): Shift {
   return { stops: stopsByDistance(then, now), unknown: [] };
 }
 
-function zoomBetween({ id, settings, profile }: Light, then: number | null): Shift {
+function zoomBetween(light: Light, then: number | null): Shift {
+  const { id, settings } = light;
   const now = settings.zoomMm ?? null;
   if (now === then) return NO_SHIFT;
   if (now === null || then === null) return { stops: 0, unknown: [fieldRef(id, 'zoomMm')] };
-  const [a, b] = [then, now].map((zoom) => guideNumberAt(profile.guideNumbers ?? [], zoom));
+  const [a, b] = [then, now].map((zoom) => guideNumberAt(guideNumbersOf(light), zoom));
   if (a == null || b == null) return { stops: 0, unknown: [fieldRef(id, 'profile.guideNumbers')] };
   return { stops: 2 * Math.log2(b / a), unknown: [] };
 }
@@ -121,20 +123,20 @@ function zoomBetween({ id, settings, profile }: Light, then: number | null): Shi
 function trainBetween({ light, body, train }: Lit, reading: Reading): Shift {
   const { shutter } = body.settings;
   if (!train || shutter == null || shutter === reading.shutter) return NO_SHIFT;
-  const { stops, shutter: at } = light.profile.hssLoss ?? {};
-  if (stops == null || at == null) return { stops: 0, unknown: [fieldRef(light.id, 'profile.hssLoss.stops')] };
-  const loss = (label: string) => highSpeedLoss({ stops, shutter: at }, label);
+  const lost = lossOfTrain(light);
+  if (lost === null) return { stops: 0, unknown: [fieldRef(light.id, 'profile.hssLoss.stops')] };
+  const loss = (label: string) => highSpeedLoss(lost, label);
   // A reading at a slower shutter was taken without the train, as far as that shutter took nothing by it.
   return { stops: loss(reading.shutter) - loss(shutter), unknown: [] };
 }
 
 export function levelByGuideNumber({ light, body, power, train }: Lit): LightLevel {
-  const { settings, profile } = light;
+  const { settings } = light;
   const { iso, shutter } = body.settings;
-  const numbers = profile.guideNumbers ?? [];
+  const numbers = guideNumbersOf(light);
   const zoom = settings.zoomAuto === true ? null : (settings.zoomMm ?? null);
   const guideNumber = guideNumberAt(numbers, zoom);
-  const loss = train ? profile.hssLoss : null;
+  const loss = train ? lossOfTrain(light) : null;
   const isZoomOpen = numbers.length > 0 && guideNumber === null && zoom === null;
   const unknown = missing(
     [body.id, 'iso', iso],
@@ -143,8 +145,7 @@ export function levelByGuideNumber({ light, body, power, train }: Lit): LightLev
     [light.id, isZoomOpen ? 'zoomMm' : 'profile.guideNumbers', guideNumber],
     ...(train
       ? ([
-          [light.id, 'profile.hssLoss.stops', loss?.stops],
-          [light.id, 'profile.hssLoss.stops', loss?.shutter],
+          [light.id, 'profile.hssLoss.stops', loss],
           [body.id, 'shutter', shutter],
         ] as const)
       : []),
@@ -159,7 +160,7 @@ export function levelByGuideNumber({ light, body, power, train }: Lit): LightLev
       loss: lossIn(settings),
     }) +
     stopsByPops(popsOf(light)) -
-    (train ? highSpeedLoss({ stops: loss!.stops!, shutter: loss!.shutter! }, shutter!) : 0);
+    (train ? highSpeedLoss(loss!, shutter!) : 0);
   return { stops, reading: null, unknown: [] };
 }
 

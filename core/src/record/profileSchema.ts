@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { SHUTTER_LABELS } from '../measure/stops.ts';
 import { POWER_SCALES } from '../exposure/powerScale.ts';
+import { guideNumberSchema, hssLossSchema, shutterLabelSchema } from './brightnessSchema.ts';
 import { idSchema, labelSchema, letterSchema, noteSchema, rangeSchema, stopsSchema } from './fieldShapes.ts';
 import {
   ABILITIES,
@@ -13,8 +13,6 @@ import {
 } from './profileTerms.ts';
 
 /** What one model can do. Left out or null means not recorded, except where a field says what it means instead. */
-
-export const shutterLabelSchema = z.enum(SHUTTER_LABELS as [string, ...string[]]);
 
 /** The contact layout of a shoe or foot: the maker's system name, `centre-only`, or `none` for no such part. */
 const systemSchema = z.string().trim().min(1).max(40);
@@ -133,10 +131,7 @@ export const flashProfileSchema = z.strictObject({
     energyWs: z.number().min(1).max(5000).nullish(),
   }),
   /** Guide number at full power and ISO 100, in metres, at each zoom position in millimetres. */
-  guideNumbers: z
-    .array(z.strictObject({ zoomMm: z.number().min(5).max(1000).nullish(), metres: z.number().min(1).max(500) }))
-    .max(40)
-    .nullish(),
+  guideNumbers: z.array(guideNumberSchema).max(40).nullish(),
   /** Seconds until ready again after a pop at full power and at its lowest, with fresh cells. */
   recycle: z.strictObject({ full: secondsSchema.nullish(), floor: secondsSchema.nullish() }).nullish(),
   /** How long the pulse lasts, in microseconds, by the stated measure. */
@@ -149,7 +144,7 @@ export const flashProfileSchema = z.strictObject({
     .nullish(),
   /** Stops lost in high-speed sync at one shutter time. */
   hssLoss: z
-    .strictObject({ stops: z.number().min(0).max(15).nullish(), shutter: shutterLabelSchema.nullish() })
+    .strictObject({ stops: hssLossSchema.shape.stops.nullish(), shutter: shutterLabelSchema.nullish() })
     .nullish(),
   /** Limits of the stroboscopic mode. */
   multi: z

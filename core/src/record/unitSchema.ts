@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { guideNumberSchema, hssLossSchema } from './brightnessSchema.ts';
 import { idSchema, labelSchema, noteSchema } from './fieldShapes.ts';
 
 /** A setting as somebody dialled it on the unit itself. */
@@ -8,6 +9,14 @@ export const dialledSchema = z.strictObject({
   /** UTC, ISO 8601. */
   at: z.iso.datetime(),
 });
+
+/** Who found something out about one unit, and when; UTC, ISO 8601. */
+const found = { by: labelSchema, at: z.iso.datetime() };
+
+/** What a meter found this one unit to give, where its head was zoomed to then. */
+export const realGuideNumberSchema = z.strictObject({ ...guideNumberSchema.shape, ...found });
+/** What a meter found it to lose in high-speed sync at one shutter time. */
+export const realHssLossSchema = z.strictObject({ ...hssLossSchema.shape, ...found });
 
 export const unitSchema = z.strictObject({
   id: idSchema,
@@ -30,6 +39,9 @@ export const unitSchema = z.strictObject({
   resetFirst: z.boolean().nullish(),
   /** The member who sets it up. Left out: nobody yet. */
   dealtTo: labelSchema.nullish(),
+  /** Counts before what its model is said to give. Left out: nobody measured it. */
+  realGuideNumber: realGuideNumberSchema.nullish(),
+  realHssLoss: realHssLossSchema.nullish(),
   /** What is dialled on it, by setting; a sender's settings for a group as "groups.C.power". Left out: nobody said. */
   dialled: z.record(z.string().regex(/^[a-zA-Z]+(\.[A-Z]\.[a-z]+)?$/, 'is no setting'), dialledSchema).nullish(),
 });

@@ -12,6 +12,7 @@ import type { Profile } from '../record/profile.ts';
 import type { SettingPath } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
+import { lossText } from './measuredWords.ts';
 import { readingName } from './readingWords.ts';
 import { isSettingPath, type Names, settingName, settingValue } from './settingWords.ts';
 
@@ -93,6 +94,8 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   resetFirst: 'reset first',
   dealtTo: 'set up by',
   reset: 'reset',
+  realGuideNumber: 'measured guide number',
+  realHssLoss: 'measured loss in high-speed sync',
   firstLetter: 'first letter',
   mhz: 'frequency',
   widthMhz: 'width',
@@ -113,6 +116,8 @@ function fieldValue(field: string, value: Json, told: Told): string {
     return value === null ? 'not dialled' : fieldValue(field.slice(8), (value as { value: Json }).value, told);
   if (isSettingPath(field)) return settingValue(field as SettingPath, value, names);
   if (value === null) return 'not recorded';
+  if (field === 'realGuideNumber') return `${(value as { metres: number }).metres} m`;
+  if (field === 'realHssLoss') return lossText(value as { stops: number; shutter: string });
   if (field === 'look' || field === 'event') return recordName({ kind: field, id: String(value) }, told);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 1 ? 'one entry' : `${value.length} entries`;

@@ -79,7 +79,8 @@ function compensationText({ ofLight, ofBody, limit }: NonNullable<LightPower['co
 export function levelText(power: LightPower): string | null {
   const { level, aimed } = power;
   if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
-  const how = level.reading ? 'reads' : 'reads by its guide number';
+  const its = power.light.unit.realGuideNumber ? 'measured guide number' : 'guide number';
+  const how = level.reading ? 'reads' : `reads by its ${its}`;
   return [`${how} ${readingText(level.stops)}`, aimText(power)].filter(Boolean).join('; ');
 }
 

@@ -1,0 +1,144 @@
+/** What readings tell of one unit itself, and that it counts wherever a level is reckoned. docs/model.md, Measured. */
+import { frozen } from '../src/power/freeze';
+import { levelByGuideNumber, lightLevel } from '../src/power/lightLevel';
+import { foundGuideNumber, foundLoss } from '../src/power/measured';
+import { guideNumbersOf, lossOfTrain } from '../src/power/realLight';
+import { trainCost } from '../src/power/trainCost';
+import type { Reading } from '../src/record/reading';
+import type { Settings } from '../src/record/settings';
+import type { Unit } from '../src/record/unit';
+import type { Light } from '../src/rig/rig';
+import { foundGuideNumberText, foundLossText, trainCostText } from '../src/words/measuredWords';
+import { namesOf } from '../src/words/wording';
+import { baseKit, judgeBase } from './baseRig';
+import { reading } from './metered';
+
+const FOUND = { by: 'Maren', at: '2027-06-12T15:00:00.000Z' };
+const names = namesOf({ ...baseKit(), looks: [] } as never, []);
+
+/** Said to give 32 m at 35 mm and 45.25 m at 70 mm, and to lose 2 stops at 1/500. */
+function lit(of: Partial<Settings> = {}, real: Partial<Unit> = {}, profile: object = {}) {
+  const { rig } = judgeBase({
+    profiles: {
+      remote: {
+        guideNumbers: [
+          { zoomMm: 35, metres: 32 },
+          { zoomMm: 70, metres: 45.2548 },
+        ],
+        hssLoss: { stops: 2, shutter: '1/500' },
+        ...profile,
+      },
+    },
+    settings: {
+      'body-1': { iso: 100, aperture: 4 },
+      remote: { subjectM: 4, zoomMm: 35, purpose: 'Key', ...of },
+    } as never,
+  });
+  const found = rig.lights.find(({ id }) => id === 'remote')!;
+  const light: Light = { ...found, unit: { ...found.unit, ...real } };
+  return { light, body: rig.bodies[0]!, power: light.settings.power ?? null, train: false };
+}
+
+let hour = 10;
+const read = (stops: number, of: Reading['lights'][string], at: Partial<Reading> = {}): Reading =>
+  reading({
+    id: `r${(hour += 1)}`,
+    at: `2027-06-12T${hour}:00:00.000Z`,
+    stops,
+    iso: 100,
+    lights: { remote: { power: 0, zoomMm: 35, ...of } },
+    ...at,
+  });
+beforeEach(() => (hour = 10));
+
+describe('the guide number of one unit', () => {
+  const find = (readings: Reading[], of: Partial<Settings> = {}) => {
+    const { light, body } = lit(of);
+    return foundGuideNumber(light, body, readings);
+  };
+
+  // 28 m is 7 m at f/4 (4): 4 m reads 2 log2(28 / 4) = 5.61, and half the power at 2 m one stop more.
+  test('two readings that agree tell it, whatever distance, power and cloth they were taken at', () => {
+    const found = find([read(5.61, { subjectM: 4 }), read(6.61, { subjectM: 2, power: -1 })])!;
+    expect(found.metres).toBeCloseTo(28, 1);
+    expect(found.stated).toBe(32);
+    expect(foundGuideNumberText('remote', found, names)).toBe(
+      'By its last two readings Remote gives guide number 28 at 35 mm: 0.4 stop less than said of its model.',
+    );
+    const behind = find([read(5.61, { subjectM: 4 }), read(4.11, { subjectM: 4, modifierLoss: 1, gelLoss: 0.5 })])!;
+    expect(behind.metres).toBeCloseTo(28, 1);
+  });
+
+  test('two that do not agree tell nothing, and that is said', () => {
+    const found = find([read(5.6, { subjectM: 4 }), read(5.1, { subjectM: 4 })])!;
+    expect([found.metres, found.apart]).toEqual([null, expect.closeTo(0.5, 6)]);
+    expect(foundGuideNumberText('remote', found, names)).toContain('they are 0.5 stop apart');
+  });
+
+  test.each<[string, Reading[], Partial<Settings>]>([
+    ['one reading', [read(5, { subjectM: 4 })], {}],
+    ['no distance', [read(5, { subjectM: 4 }), read(5, {})], {}],
+    ['metering', [read(5, { subjectM: 4 }), read(5, { subjectM: 4, power: null })], {}],
+    ['another zoom', [read(5, { subjectM: 4 }), read(6, { subjectM: 4, zoomMm: 70 })], {}],
+    ['high-speed sync', [read(5, { subjectM: 4 }), read(3, { subjectM: 4 }, { shutter: '1/500' })], { hss: true }],
+  ])('%s is not two readings', (_, readings, of) => expect(find(readings, of)).toBeNull());
+
+  test('kept, it shifts what is said of every zoom, and every level that rests on it', () => {
+    const real = { realGuideNumber: { metres: 28, zoomMm: 35, ...FOUND } };
+    const { light } = lit({}, real);
+    expect(guideNumbersOf(light).map(({ metres }) => Number(metres.toFixed(2)))).toEqual([28, 39.6]);
+    const less = 2 * Math.log2(28 / 32);
+    for (const set of [{}, { zoomMm: 70 }])
+      expect(levelByGuideNumber(lit(set, real)).stops!).toBeCloseTo(levelByGuideNumber(lit(set)).stops! + less, 3);
+    // Where nothing is said of that zoom it stands alone.
+    expect(guideNumbersOf(lit({}, real, { guideNumbers: null }).light)).toEqual([{ zoomMm: 35, metres: 28 }]);
+    const metered = [read(3, { subjectM: 4, power: null })];
+    const exact = (of: ReturnType<typeof lit>) => frozen(of.light, of.body, metered).exact!;
+    expect(exact(lit({}, real))).toBeCloseTo(exact(lit()) - less, 3);
+  });
+});
+
+describe('what one unit loses in high-speed sync', () => {
+  const without = { power: -1, subjectM: 4 };
+
+  test('a reading in it against one without tells it, what was set between them taken off', () => {
+    const { light, body } = lit({ hss: true });
+    const readings = [read(5, without), read(2.4, { ...without, power: 0 }, { shutter: '1/1000' })];
+    const found = foundLoss(light, body, readings)!;
+    expect(found.loss).toEqual({ stops: expect.closeTo(3.6, 6), shutter: '1/1000' });
+    expect(found.stated).toEqual({ stops: 2, shutter: '1/500' });
+    expect(foundLossText('remote', found, names)).toBe(
+      'By its readings Remote loses 3.6 stops at 1/1000 in high-speed sync; its model is said to lose 2 stops at 1/500.',
+    );
+    expect(foundLoss(lit().light, body, readings)).toBeNull();
+    expect(foundLoss(light, body, readings.slice(0, 1))).toBeNull();
+    // Brighter in it than without cannot be.
+    expect(foundLoss(light, body, [read(5, without), read(6, without, { shutter: '1/1000' })])).toBeNull();
+  });
+
+  test('kept, it counts before what is said of its model', () => {
+    const real = { realHssLoss: { stops: 3.6, shutter: '1/1000', ...FOUND } };
+    expect(lossOfTrain(lit({}, real).light)).toMatchObject({ stops: 3.6, shutter: '1/1000' });
+    expect(lossOfTrain(lit().light)).toEqual({ stops: 2, shutter: '1/500' });
+    expect(lossOfTrain(lit({}, {}, { hssLoss: { stops: 2 } }).light)).toBeNull();
+    const at = (of: ReturnType<typeof lit>) => {
+      const body = { ...of.body, settings: { ...of.body.settings, shutter: '1/1000' } };
+      return lightLevel({ ...of, body, train: true }, []).stops!;
+    };
+    // 2 stops at 1/500 are 3 at 1/1000.
+    expect(at(lit({}, real))).toBeCloseTo(at(lit()) - 0.6, 6);
+  });
+
+  test('it is said in stops and in metres: two stops are half the way', () => {
+    const { light, body } = lit();
+    const cost = trainCost(light, body, '1/1000')!;
+    expect(cost).toMatchObject({ stops: 3, reach: { aperture: 4, single: 8, train: expect.closeTo(2.828, 3) } });
+    expect(trainCost(light, body, '1/500')!.reach!.train).toBeCloseTo(4, 6);
+    expect(trainCostText(cost)).toBe(
+      'High-speed sync at 1/1000 takes 3 stops: at full power f/4 reaches 2.8 m, not 8.0 m.',
+    );
+    const dark = trainCost(lit({ zoomMm: null }).light, body, '1/1000')!;
+    expect(trainCostText(dark)).toBe('High-speed sync at 1/1000 takes 3 stops: it reaches 0.35 times as far.');
+    expect(trainCost(lit({}, {}, { hssLoss: null }).light, body, '1/1000')).toBeNull();
+  });
+});
