@@ -129,6 +129,76 @@ test('a second light that must be put up is not called done once there is nothin
   expect(screen.queryByRole('button', { name: 'Set these powers' })).not.toBeInTheDocument();
 });
 
+test('the room and the ratio are asked for by a tap, and balance says what reaches them', async () => {
+  const { user, server } = show(<PowerPage />);
+  expect(
+    await screen.findByText('4:1, each metered alone: the fill is aimed 2 stops below the key.'),
+  ).toBeInTheDocument();
+  expect(screen.getByText('It reads f/1.4 and 2: 2.8 stops below f/4.')).toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'Room wanted: −2' }));
+  await waitFor(() => expect(unitIn(server.rig, 'body-1').roomAim).toBe(-2));
+  expect(screen.getByText('Powers alone do not do it. Least: set ISO 1250 (5 s).')).toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'Room wanted: No matter' }));
+  await waitFor(() => expect(unitIn(server.rig, 'body-1').roomAim ?? null).toBeNull());
+  // 3:1 of both to fill is a stop between them.
+  await user.click(screen.getByRole('radio', { name: 'Ratio of: Both : fill' }));
+  await user.click(screen.getByRole('radio', { name: 'Ratio: 3:1' }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-2').aim).toBe(-1));
+  expect(unitIn(server.rig, 'light-1').aim).toBeUndefined();
+  expect(
+    screen.getByText('3:1, both together against the fill alone: the fill is aimed one stop below the key.'),
+  ).toBeInTheDocument();
+});
+
+test('several lights get a mode at once, said before it is set; beep and zoom go to those that have them', async () => {
+  const { user, server, sent } = show(<PowerPage />);
+  await user.click(await screen.findByRole('checkbox', { name: /^Light 1, / }));
+  await user.click(screen.getByRole('checkbox', { name: /^Light 3, / }));
+  const both = within(screen.getByRole('group', { name: 'Light 1 and Light 3' }));
+  await user.click(both.getByRole('radio', { name: 'Mode of Light 1 and Light 3: TTL' }));
+  expect(screen.getByText('Sender 1 then shows A TTL, C TTL.')).toBeInTheDocument();
+  expect(sent).toHaveLength(0);
+  // Another choice of lights is another trial.
+  await user.click(screen.getByRole('checkbox', { name: /^Light 1, / }));
+  expect(screen.queryByText(/then shows/)).not.toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'Mode of Light 3: TTL' }));
+  await user.click(screen.getByRole('button', { name: /^Set, Light 3 TTL/ }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-3').mode).toBe('ttl'));
+  expect(unitIn(server.rig, 'sender-2').groups!.C!.mode).toBe('ttl');
+  await user.click(screen.getByRole('button', { name: 'zoom: more' }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-3').zoomMm).toBe(70));
+  await user.click(screen.getByRole('radio', { name: 'beep: on' }));
+  await waitFor(() => expect(unitIn(server.rig, 'light-3').beep).toBe(true));
+});
+
+test('what two readings tell of a unit is kept on it, counts from then on, and can be forgotten', async () => {
+  const rig = rigWith();
+  const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
+  const at = (stops: number, day: number) => ({
+    ...key!,
+    id: `rim-${day}`,
+    lights: { 'light-3': { power: -4, subjectM: 5, zoomMm: 50 } },
+    stops,
+    at: `2020-06-0${day}T10:00:00.000Z`,
+  });
+  const readings = [...rig.readings, at(4.3, 2), at(4.3, 3)];
+  const { user, server } = show(<MeterPage />, { ...rig, readings });
+  // Its model gives 5.3 there, by the guide number between 38 at 35 mm and 60 at 105 mm.
+  expect(
+    await screen.findByText(
+      /^By its last two readings Light 3 gives guide number \d+ at 50 mm: one stop less than said/,
+    ),
+  ).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Keep as measured, Light 3' }));
+  const unit = () => server.rig.units.find(({ id }) => id === 'light-3')!;
+  // N = GN / d * sqrt(8) * 2^-2.
+  await waitFor(() => expect(unit().realGuideNumber?.metres).toBeCloseTo((5 * 2 ** (4.3 / 2) * 4) / Math.sqrt(8), 1));
+  expect(unit().realGuideNumber).toMatchObject({ zoomMm: 50, by: rig.member.name });
+  expect(screen.queryByRole('button', { name: /^Keep as measured/ })).not.toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: /^Forget, guide number/ }));
+  await waitFor(() => expect(unit().realGuideNumber).toBeUndefined());
+});
+
 test('a reading is two touches and a button, leads to the next light, and can be taken back', async () => {
   const { user, server } = show(<MeterPage />);
   const list = await screen.findByRole('list', { name: 'Readings' });

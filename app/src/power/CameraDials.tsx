@@ -43,6 +43,9 @@ export function CameraDials({ judged, body }: CameraDialsProps) {
   };
   return (
     <View style={styles.dials} role="group" aria-label={`Camera ${names.unit(body.id)}`}>
+      <Words as="heading" level={2}>
+        {names.unit(body.id)}
+      </Words>
       {(['aperture', 'iso'] as const).map((setting) => {
         const { thirds } = DIALS[setting];
         const value = body.settings[setting] ?? null;
