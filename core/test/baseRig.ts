@@ -13,6 +13,8 @@ export interface Spoil {
   /** Fields of a profile by id. */
   profiles?: Record<string, object>;
   families?: Record<string, object>;
+  /** What else is recorded of a unit itself. */
+  units?: Record<string, object>;
   /** The firmware each unit shows. */
   firmware?: Record<string, string>;
   /** What the look says of itself. */
@@ -290,6 +292,7 @@ export function baseKit(spoil: Spoil = {}): Kit {
     profile: spoil.add?.[id]?.profile ?? id,
     label: id.charAt(0).toUpperCase() + id.slice(1),
     firmware: spoil.firmware?.[id] ?? null,
+    ...spoil.units?.[id],
   }));
   const profiles = units.map(({ id }) => {
     const profile = [...PROFILES, ...MORE_PROFILES].find((one) => one.id === likes[id])!;

@@ -1,8 +1,10 @@
 import { ROWS } from '@ergon/core/shot/rowLight';
 import { type FramePreview, framePreview, type SyncLimit, syncLimits } from '@ergon/core/shot/framePreview';
-import type { Rig } from '@ergon/core/rig/rig';
+import type { Body, Light, Rig } from '@ergon/core/rig/rig';
+import { realSync } from '@ergon/core/shot/foundSync';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Verdict } from '@ergon/core/verdict/verdict';
+import { foundByText } from '@ergon/core/words/proveWording';
 import { verdictText } from '@ergon/core/words/wording';
 import { framePreviewText, syncLimitText } from '@ergon/core/words/workWording';
 import { useMemo } from 'react';
@@ -78,13 +80,19 @@ function OneFrame({ shot, verdict, name, limit }: OneFrameProps) {
         <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'}>
           {verdictText(verdict)}
         </Words>
-        {limit && (
-          <Words as="small" tone="quiet">
-            {syncLimitText(limit)}
-          </Words>
-        )}
+        {limit && <Limit limit={limit} body={shot.body} light={run.light} />}
       </View>
     </View>
+  );
+}
+
+/** How fast the shutter may be, and who found that with test frames. */
+function Limit({ limit, body, light }: { limit: SyncLimit; body: Body; light: Light }) {
+  const found = realSync(body, light);
+  return (
+    <Words as="small" tone="quiet">
+      {[syncLimitText(limit), found && foundByText(found.by)].filter(Boolean).join(' ')}
+    </Words>
   );
 }
 

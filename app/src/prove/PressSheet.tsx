@@ -4,7 +4,7 @@ import type { Press } from '@ergon/core/prove/testOrder';
 import type { Light } from '@ergon/core/rig/rig';
 import { isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { firstCheckText } from '@ergon/core/words/cardWording';
-import { pressName, resultText } from '@ergon/core/words/proveWording';
+import { FIRE_CAUTION, pressName, resultText } from '@ergon/core/words/proveWording';
 import { verdictText } from '@ergon/core/words/wording';
 import { useRouter } from 'expo-router';
 import { useMemo } from 'react';
@@ -39,7 +39,7 @@ export function PressSheet({ judged, press, pressLog: { marked, mark, logged } }
           : `Switch every other group off on the senders and press. Only group ${press.letter} should fire.`}
       </Words>
       <Words as="small" tone="quiet">
-        Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
+        {FIRE_CAUTION}
       </Words>
       <View style={styles.row}>
         <Button label="All fired" onPress={() => mark(allFired(press))} />

@@ -3,8 +3,9 @@ import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { pressedBy, pressName } from '@ergon/core/words/proveWording';
 import { shutterText } from '@ergon/core/words/settingWords';
 import { verdictText } from '@ergon/core/words/wording';
+import { type Href, useRouter } from 'expo-router';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
@@ -111,10 +112,19 @@ interface BeforePressProps {
 /** The test fires still to make, or the one that is being made. */
 function BeforePress({ judged, readOnly, pressLog }: BeforePressProps) {
   const { press, start } = pressLog;
+  const router = useRouter();
   if (press) return <PressSheet judged={judged} press={press} pressLog={pressLog} />;
   return (
     <>
       <ProveLook judged={judged} readOnly={readOnly} onPress={start} />
+      {!readOnly && (
+        <View style={styles.finder}>
+          <Button
+            label="Find the fastest clean shutter or a tail delay"
+            onPress={() => router.push(`/fire/${judged.look.id}/finder` as Href)}
+          />
+        </View>
+      )}
       <Words tone="quiet">
         The shutter below is simulated: it shows what should happen, and when, in milliseconds.
       </Words>
@@ -168,3 +178,7 @@ function MeasuredTimeLine({ verdicts, shot }: { verdicts: readonly Verdict[]; sh
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  finder: { maxWidth: 360 },
+});

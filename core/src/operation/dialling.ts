@@ -46,4 +46,4 @@ export function noting(state: CrewState, id: string, field: NotedField, to: Json
 }
 
 /** Fields of a unit that are no part of its form. */
-export type NotedField = 'dealtTo' | 'realGuideNumber' | 'realHssLoss';
+export type NotedField = 'dealtTo' | 'realGuideNumber' | 'realHssLoss' | 'realSyncs' | 'realTails';

@@ -75,7 +75,7 @@ function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: 
 }
 
 /** What is found out or done at a unit itself. */
-const AT_UNIT = ['dialled', 'realGuideNumber', 'realHssLoss'] as const;
+const AT_UNIT = ['dialled', 'realGuideNumber', 'realHssLoss', 'realSyncs', 'realTails'] as const;
 
 /** A form, a list or a document of units may say nothing of that: it then stays as somebody found or dialled it. */
 function saidOf(seen: Unit, next: Unit): Unit {

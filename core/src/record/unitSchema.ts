@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { guideNumberSchema, hssLossSchema } from './brightnessSchema.ts';
+import { guideNumberSchema, hssLossSchema, shutterLabelSchema } from './brightnessSchema.ts';
 import { idSchema, labelSchema, noteSchema } from './fieldShapes.ts';
+import { LINKS } from './settingTerms.ts';
 
 /** A setting as somebody dialled it on the unit itself. */
 export const dialledSchema = z.strictObject({
@@ -17,6 +18,15 @@ const found = { by: labelSchema, at: z.iso.datetime() };
 export const realGuideNumberSchema = z.strictObject({ ...guideNumberSchema.shape, ...found });
 /** What a meter found it to lose in high-speed sync at one shutter time. */
 export const realHssLossSchema = z.strictObject({ ...hssLossSchema.shape, ...found });
+
+/** The fastest shutter at which test frames with this link came out whole. */
+export const realSyncSchema = z.strictObject({ link: z.enum(LINKS), cleanTo: shutterLabelSchema, ...found });
+/** The longest tail delay at which a test frame came out whole, in microseconds, and at which shutter. */
+export const realTailSchema = z.strictObject({
+  delayUs: z.number().min(0).max(50_000),
+  shutter: shutterLabelSchema.nullish(),
+  ...found,
+});
 
 export const unitSchema = z.strictObject({
   id: idSchema,
@@ -42,6 +52,9 @@ export const unitSchema = z.strictObject({
   /** Counts before what its model is said to give. Left out: nobody measured it. */
   realGuideNumber: realGuideNumberSchema.nullish(),
   realHssLoss: realHssLossSchema.nullish(),
+  /** What test frames found of this light, by the id of the body they were taken with. */
+  realSyncs: z.record(idSchema, realSyncSchema).nullish(),
+  realTails: z.record(idSchema, realTailSchema).nullish(),
   /** What is dialled on it, by setting; a sender's settings for a group as "groups.C.power". Left out: nobody said. */
   dialled: z.record(z.string().regex(/^[a-zA-Z]+(\.[A-Z]\.[a-z]+)?$/, 'is no setting'), dialledSchema).nullish(),
 });

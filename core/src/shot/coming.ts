@@ -7,6 +7,7 @@ import { isByAir } from '../record/settings.ts';
 import type { Combined, FieldRef } from '../rig/check.ts';
 import type { Body, Light, Placed, Rig } from '../rig/rig.ts';
 import { type Curtain, frontContact, isOverSync } from './curtain.ts';
+import { asFound } from './foundSync.ts';
 
 /** One press of one shutter. */
 export interface Press {
@@ -41,8 +42,10 @@ export function comingBy(press: Press, light: Light, path: SignalPath, sender: P
   // A train starts with the first curtain, or may; a tail so long after it as is dialled.
   const startsUs = light.settings.hss === true ? 0 : (light.settings.tailDelayUs ?? 0);
   const contactUs = isRear && early?.holds !== false ? front : press.contactUs;
+  const isTrain = train !== null && train.holds !== false;
+  const atUs = path.latencyUs + (isTrain ? startsUs : contactUs);
   return {
-    atUs: path.latencyUs + (train !== null && train.holds !== false ? startsUs : contactUs),
+    atUs: isTrain || contactUs !== front ? atUs : asFound(press.body, light, atUs, front),
     certain: path.arrives === true && train?.holds !== null && early?.holds !== null,
     unknown: [...path.unknown, ...(train?.fields ?? []), ...(early?.holds === null ? early.fields : [])],
     train,

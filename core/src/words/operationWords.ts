@@ -96,6 +96,8 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   reset: 'reset',
   realGuideNumber: 'measured guide number',
   realHssLoss: 'measured loss in high-speed sync',
+  realSyncs: 'fastest clean shutter',
+  realTails: 'tail delay found',
   firstLetter: 'first letter',
   mhz: 'frequency',
   widthMhz: 'width',

@@ -1,9 +1,10 @@
 /** What is said of test fires: which to make, what to expect, what they showed. */
+import type { FinderKind } from '../prove/frameFinder.ts';
 import type { Press, TestOrder } from '../prove/testOrder.ts';
 import type { TestFire } from '../record/testFire.ts';
 import { AROUND } from '../verdict/fingerprint.ts';
 import type { Proof, ProofState } from '../verdict/proof.ts';
-import type { Names } from './settingWords.ts';
+import { type Names, shutterText } from './settingWords.ts';
 
 /** "Group C alone", "All together". */
 export const pressName = ({ letter }: Pick<Press, 'letter'>): string =>
@@ -41,3 +42,42 @@ export function proofStateText({ state, changed, test }: Proof, names: Names): s
   const what = changed.map((part) => (part === AROUND ? 'what is around the look' : names.unit(part)));
   return `${STATE_WORDS.stale}: ${what.join(', ')}`;
 }
+
+/** Said wherever somebody is asked to fire. */
+export const FIRE_CAUTION =
+  'Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.';
+
+/** A light and a body, and what is looked for of them. */
+export interface FinderOf {
+  kind: FinderKind;
+  body: string;
+  light: string;
+}
+
+const tailText = (us: number): string => `${(us / 1000).toFixed(1)} ms`;
+
+/** "Set Body 1 to 1/250, let Light 3 fire alone, and press." */
+export function finderTryText({ kind, body, light }: FinderOf, next: string | number, names: Names): string {
+  const [camera, lamp] = [names.unit(body), names.unit(light)];
+  return kind === 'sync'
+    ? `Set ${camera} to ${shutterText(String(next))}, let ${lamp} fire alone, and press.`
+    : `Set the tail delay of ${lamp} to ${tailText(Number(next))}, let it fire alone, and press ${camera}.`;
+}
+
+/** What was found, or that it is no matter of that. */
+export function finderFoundText({ kind, body, light }: FinderOf, found: string | number | null, names: Names): string {
+  const [camera, lamp] = [names.unit(body), names.unit(light)];
+  if (kind === 'sync')
+    return found === null
+      ? `Part is dark even at the slowest: that is no matter of sync. Look at what else is said of ${lamp}.`
+      : `${lamp} lights all of the frame of ${camera} up to ${shutterText(String(found))}.`;
+  return found === null
+    ? `Part is dark even without delay: the pulse of ${lamp} is too short for this shutter. Take more power, or a slower shutter.`
+    : `The longest tail delay of ${lamp} that is clean with ${camera} is ${tailText(Number(found))}.`;
+}
+
+/** "1 frame more at most". */
+export const framesLeftText = (left: number): string => `${left} ${left === 1 ? 'frame' : 'frames'} more at most`;
+
+/** "Found by test frames, Maren." */
+export const foundByText = (by: string): string => `Found by test frames${by === '' ? '' : `, ${by}`}.`;

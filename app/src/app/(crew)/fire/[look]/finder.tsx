@@ -1,0 +1,1 @@
+export { FinderPage as default } from '../../../../prove/FinderPage';

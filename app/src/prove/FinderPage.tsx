@@ -1,0 +1,234 @@
+import { noting } from '@ergon/core/operation/dialling';
+import { settingEdits } from '@ergon/core/operation/editsOf';
+import { FINDER_KINDS } from '@ergon/core/prove/frameFinder';
+import type { Json } from '@ergon/core/record/migrate';
+import type { Light } from '@ergon/core/rig/rig';
+import {
+  FIRE_CAUTION,
+  finderFoundText,
+  type FinderOf,
+  finderTryText,
+  foundByText,
+  framesLeftText,
+} from '@ergon/core/words/proveWording';
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Block } from '../components/Block';
+import { Button } from '../components/Button';
+import { Choice } from '../components/Choice';
+import { Page } from '../components/Page';
+import { Words } from '../components/Words';
+import { ReadOnly } from '../event/ReadOnly';
+import { useIsReadOnly } from '../event/useTonight';
+import { useRig } from '../rig/Rig';
+import { byLabel } from '../rig/byLabel';
+import type { JudgedLook } from '../rig/judgedLook';
+import { LookList } from '../screens/LookList';
+import { LookPage } from '../screens/LookPage';
+import { space } from '../theme/tokens';
+import { useFinder } from './useFinder';
+
+/** The fastest clean shutter of a body with a light, or its longest tail delay, found by test frames. */
+export const FinderPage = () => <LookPage title="Test frames" of={FinderOfLook} />;
+
+const KIND_LABELS = { sync: 'Fastest shutter', tail: 'Tail delay' } as const;
+
+function FinderOfLook({ judged }: { judged: JudgedLook }) {
+  const { names } = useRig();
+  const { rig } = judged.judgement;
+  const readOnly = useIsReadOnly(judged.look.event);
+  const ours = ({ id }: { id: string }) => !rig.strangers.has(id);
+  const order = byLabel(names);
+  const lights = rig.lights.filter(ours).sort((a, b) => order(a.id, b.id));
+  const bodies = rig.bodies.filter(ours);
+  const title = {
+    title: 'Test frames',
+    subtitle: judged.look.name,
+    before: <LookList current={judged.look.id} place="fire" />,
+  };
+  if (lights.length === 0 || bodies.length === 0)
+    return (
+      <Page {...title}>
+        <Words>A light and a body of yours must be in this look to take test frames with.</Words>
+      </Page>
+    );
+  if (readOnly)
+    return (
+      <Page {...title}>
+        <ReadOnly event={judged.look.event} />
+      </Page>
+    );
+  return <Search judged={judged} lights={lights} bodies={bodies.map(({ id }) => id)} title={title} />;
+}
+
+interface SearchProps {
+  judged: JudgedLook;
+  lights: readonly Light[];
+  bodies: readonly string[];
+  title: { title: string; subtitle: string; before: ReactNode };
+}
+
+function Search({ judged, lights, bodies, title }: SearchProps) {
+  const { names } = useRig();
+  const start: FinderOf = { kind: 'sync', light: lights[0]!.id, body: bodies[0]! };
+  const finder = useFinder(
+    judged.look.id,
+    start,
+    lights.map(({ id }) => id),
+    bodies,
+  );
+  const { search, state } = finder;
+  const light = lights.find(({ id }) => id === search.light)!;
+  const keep = useKeep(judged, light, search);
+  // A limit is one of a link, and counts only on that.
+  const isOpen = search.kind === 'sync' && light.settings.link == null;
+  return (
+    <Page
+      {...title}
+      footer={
+        <FinderFoot
+          finder={finder}
+          light={light.id}
+          onKeep={isOpen || state.found === null ? null : () => keep(state.found!)}
+        />
+      }
+    >
+      <FinderChoices finder={finder} lights={lights} bodies={bodies} />
+      <Block label="Test frame">
+        <Words as="sentence" tone="onBlock" live>
+          {state.next === null ? finderFoundText(search, state.found, names) : finderTryText(search, state.next, names)}
+        </Words>
+        {state.next !== null && (
+          <Words tone="quietOnBlock">{`Is part of the picture dark? ${framesLeftText(state.left)}.`}</Words>
+        )}
+      </Block>
+      {isOpen && <Words>{`Note first how ${names.unit(light.id)} is told to fire: a limit is one of its link.`}</Words>}
+      <Known light={light} search={search} />
+      <Words as="small" tone="quiet">
+        {FIRE_CAUTION}
+      </Words>
+    </Page>
+  );
+}
+
+type Finder = ReturnType<typeof useFinder>;
+
+function FinderChoices({ finder, lights, bodies }: Pick<SearchProps, 'lights' | 'bodies'> & { finder: Finder }) {
+  const { names } = useRig();
+  const { search } = finder;
+  return (
+    <>
+      <Choice
+        label="Looked for"
+        options={FINDER_KINDS.map((value) => ({ value, label: KIND_LABELS[value] }))}
+        value={search.kind}
+        onChoose={(kind) => finder.choose({ kind })}
+      />
+      <Choice
+        label="Light"
+        options={lights.map(({ id }) => ({ value: id, label: names.unit(id) }))}
+        value={search.light}
+        onChoose={(id) => finder.choose({ light: id })}
+      />
+      {bodies.length > 1 && (
+        <Choice
+          label="Camera"
+          options={bodies.map((id) => ({ value: id, label: names.unit(id) }))}
+          value={search.body}
+          onChoose={(body) => finder.choose({ body })}
+        />
+      )}
+    </>
+  );
+}
+
+interface FinderFootProps {
+  finder: Finder;
+  light: string;
+  /** Null where nothing is found that can be kept. */
+  onKeep: (() => void) | null;
+}
+
+/** Under the thumb: what the test frame showed. */
+function FinderFoot({ finder, light, onKeep }: FinderFootProps) {
+  const { names } = useRig();
+  const { search, state } = finder;
+  const keep = () => {
+    onKeep!();
+    finder.again();
+  };
+  return (
+    <View style={styles.foot}>
+      {state.next !== null && (
+        <View style={styles.answers}>
+          <View style={styles.answer}>
+            <Button label="Part is dark" onPress={() => finder.see(true)} />
+          </View>
+          <View style={styles.answer}>
+            <Button label="All is lit" onPress={() => finder.see(false)} />
+          </View>
+        </View>
+      )}
+      {onKeep && <Button kind="act" label="Keep it" hint={names.unit(light)} onPress={keep} />}
+      {search.seen.length > 0 && <Button kind="quiet" label="The last answer was wrong" onPress={finder.back} />}
+    </View>
+  );
+}
+
+/** What was found before, and the way to forget it. */
+function Known({ light, search }: { light: Light; search: FinderOf }) {
+  const { names, queue } = useRig();
+  const { realSyncs, realTails } = light.unit;
+  const field = search.kind === 'sync' ? 'realSyncs' : 'realTails';
+  const sync = search.kind === 'sync' ? realSyncs?.[search.body] : undefined;
+  const tail = search.kind === 'tail' ? realTails?.[search.body] : undefined;
+  const found = sync ?? tail;
+  if (!found) return null;
+  const forget = () => {
+    const { [search.body]: _gone, ...rest } = light.unit[field] ?? {};
+    queue.submit(`test frames of ${names.unit(light.id)} forgotten`, (state) =>
+      noting(state, light.id, field, Object.keys(rest).length === 0 ? null : rest),
+    );
+  };
+  const text = finderFoundText(search, sync ? sync.cleanTo : tail!.delayUs, names);
+  return (
+    <View style={styles.known}>
+      <Words grow tone="quiet">{`${text} ${foundByText(found.by)}`}</Words>
+      <Button kind="quiet" label="Forget" onPress={forget} />
+    </View>
+  );
+}
+
+/** Kept on the light, for every look; a delay is set in this look at once. */
+function useKeep({ look, judgement }: JudgedLook, light: Light, { kind, body }: FinderOf) {
+  const { rig, queue, names } = useRig();
+  const { id, settings, unit } = light;
+  return (found: string | number) => {
+    const who = { by: rig?.member.name ?? '', at: new Date().toISOString() };
+    const set = judgement.rig.placed.get(body)?.settings.shutter;
+    const shutter = set == null || set === 'bulb' ? {} : { shutter: set };
+    queue.submit(`test frames of ${names.unit(id)}`, (state) =>
+      kind === 'sync'
+        ? noting(state, id, 'realSyncs', {
+            ...unit.realSyncs,
+            [body]: { link: settings.link!, cleanTo: String(found), ...who },
+          })
+        : [
+            ...noting(state, id, 'realTails', {
+              ...unit.realTails,
+              [body]: { delayUs: Number(found), ...shutter, ...who },
+            } as Json),
+            ...settingEdits(state, look.id, [
+              { unit: id, setting: 'tailDelayUs', from: settings.tailDelayUs ?? null, to: Number(found) },
+            ]),
+          ],
+    );
+  };
+}
+
+const styles = StyleSheet.create({
+  foot: { gap: space.small, maxWidth: 620 },
+  answers: { flexDirection: 'row', gap: space.small },
+  answer: { flex: 1, maxWidth: 360 },
+  known: { flexDirection: 'row', alignItems: 'center', gap: space.small, maxWidth: 620 },
+});

@@ -1,0 +1,27 @@
+/** What test frames found of a body and a light counts before what is recorded of their delays. docs/model.md, Frame. */
+import { shutterMicroseconds, THIRD_LABELS } from '../measure/stops.ts';
+import type { RealSync } from '../record/unit.ts';
+import type { Body, Light } from '../rig/rig.ts';
+
+/** What was found of them on the link the light is on; null where nothing was. */
+export function realSync(body: Body, light: Light): RealSync | null {
+  const found = light.unit.realSyncs?.[body.id];
+  return found && found.link === light.settings.link ? found : null;
+}
+
+/**
+ * When a pulse comes, in microseconds from the first curtain's start: a frame that came out whole was open until then, and
+ * the next faster one was not.
+ * @param frontUs when the body closes its contact: nothing comes sooner.
+ */
+export function asFound(body: Body, light: Light, atUs: number, frontUs: number): number {
+  const found = realSync(body, light);
+  if (!found) return atUs;
+  const openUs = shutterMicroseconds(found.cleanTo);
+  const faster = THIRD_LABELS.filter((label) => shutterMicroseconds(label) < openUs);
+  const notUs = Math.max(0, ...faster.map(shutterMicroseconds));
+  return Math.max(frontUs, Math.min(openUs, Math.max(notUs + JUST_LATER_US, atUs)));
+}
+
+/** Later than a shutter is open by as little as shows, in microseconds. */
+const JUST_LATER_US = 1;
