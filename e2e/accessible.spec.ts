@@ -102,7 +102,12 @@ test('no violation while a room is set up', async ({ page }) => {
   await goTo(page, '/lines/speeches/power', 'Power');
   await page.getByRole('radio', { name: 'Shown: What it reads' }).click();
   await page.getByRole('button', { name: 'Light by light' }).click();
-  await expectAccessible(page, 'power, what it reads, and a balance');
+  await page.getByRole('checkbox', { name: /^Light 3, / }).click();
+  await page.getByRole('radio', { name: 'Room wanted: −2' }).click();
+  await expectAccessible(page, 'power, what it reads, a light chosen, and a balance');
+  await goTo(page, '/fire/speeches/finder', 'Test frames');
+  await page.getByRole('button', { name: 'Part is dark' }).click();
+  await expectAccessible(page, 'test frames');
   await goTo(page, '/lines/speeches/meter', 'Meter');
   await page.getByRole('radio', { name: 'f/8' }).click();
   await expectAccessible(page, 'meter');
@@ -249,6 +254,8 @@ for (const theme of ['sun', 'hush']) {
     await expectAccessible(page, 'power', CONTRAST);
     await goTo(page, '/lines/speeches/meter', 'Meter');
     await expectAccessible(page, 'meter', CONTRAST);
+    await goTo(page, '/fire/speeches/finder', 'Test frames');
+    await expectAccessible(page, 'test frames', CONTRAST);
     await goTo(page, '/lines/first-dance/cards', 'First dance');
     await page.getByRole('button', { name: /^All 3 are set, Call 1/ }).click();
     await expectAccessible(page, 'cards', CONTRAST);

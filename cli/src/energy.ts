@@ -2,8 +2,14 @@ import { easingsOf } from '@ergon/core/energy/easings';
 import { eveningOf, type EveningMoment, holds } from '@ergon/core/energy/evening';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig } from '@ergon/core/rig/rig';
-import { easingText, eveningSentence, momentText, swapSchedule, unknownText } from '@ergon/core/words/energyWording';
-import { listed } from '@ergon/core/words/settingWords';
+import {
+  easingText,
+  eveningSentence,
+  momentText,
+  swapSchedule,
+  swapText,
+  unknownText,
+} from '@ergon/core/words/energyWording';
 import { namesOf } from '@ergon/core/words/wording';
 import { type EventWithLooks, eventLooks } from './eventLooks.ts';
 
@@ -15,6 +21,7 @@ export interface EnergyOptions {
 /** Prints what every light is left with over an evening. @returns 1 where one does not keep up. */
 export function energy(document: KitDocument, { event, json }: EnergyOptions, say: (text: string) => void): number {
   const names = namesOf(document, document.onAir);
+  const dealtTo = (id: string) => document.units.find((unit) => unit.id === id)?.dealtTo ?? null;
   const all = eventLooks(document, event).map((of) => ({ of, moments: momentsWithRigs(document, of) }));
   const evenings = all.map(({ of, moments }) => ({ of, evening: eveningOf(moments), easings: easingsOf(moments) }));
   if (json) {
@@ -34,8 +41,7 @@ export function energy(document: KitDocument, { event, json }: EnergyOptions, sa
         say(`  ${names.unit(light.light)}${light.mains ? ', on mains' : ''}${open}`);
         for (const moment of light.moments) say(`    ${called(moment.moment)}: ${momentText(moment)}`);
       }
-      for (const { moment, lights } of swapSchedule(evening))
-        say(`  Before ${called(moment)}: fresh cells for ${listed(lights, names)}.`);
+      for (const swap of swapSchedule(evening)) say(`  ${swapText(swap, called(swap.moment), dealtTo, names)}`);
       for (const easing of easings) say(`  ${easingText(easing, names)}`);
     }
   }

@@ -6,7 +6,7 @@ import { dealRounds, type Stop, stopsOf } from '../src/cards/rounds.ts';
 import { AT_UNIT_SECONDS, CAMERA_SECONDS } from '../src/mend/cost.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
-import { dealing, dialling } from '../src/operation/dialling.ts';
+import { dealing, dialling, noting } from '../src/operation/dialling.ts';
 import { importing, startingAgain } from '../src/operation/editsOf.ts';
 import type { Dialled, Unit } from '../src/record/unit.ts';
 import { numberOf } from '../src/measure/switchPattern.ts';
@@ -158,6 +158,22 @@ test('a document that says nothing of what is dialled leaves it, and starting ag
   const again = applyOperation(ticked, startingAgain(ticked, demo, 'again'));
   expect(again.conflicts).toEqual([]);
   expect(dialled(again.state)).toBeUndefined();
+});
+
+test('what was found out about a unit stays with a list that says nothing of it, and goes when all starts again', () => {
+  const found = { metres: 38, zoomMm: 50, by: 'Maren', at: '2027-06-12T13:00:00Z' };
+  const measured = applyOperation(start, noting(start, 'light-3', 'realGuideNumber', found)).state;
+  const real = (state: typeof start) => state.units.find(({ id }) => id === 'light-3')!.realGuideNumber;
+  expect(real(measured)).toEqual(found);
+  expect(noting(measured, 'light-3', 'realGuideNumber', found)).toEqual([]);
+  expect(noting(measured, 'nothing', 'realGuideNumber', found)).toEqual([]);
+  expect(real(applyOperation(measured, importing(measured, demo, 'again')).state)).toEqual(found);
+  const told = { ...demo, units: withUnit('light-3', { realGuideNumber: { ...found, metres: 40 } }) };
+  expect(real(applyOperation(measured, importing(measured, told, 'again')).state)!.metres).toBe(40);
+  expect(real(applyOperation(measured, startingAgain(measured, told, 'again')).state)!.metres).toBe(40);
+  const again = applyOperation(measured, startingAgain(measured, demo, 'again'));
+  expect(again.conflicts).toEqual([]);
+  expect(real(again.state)).toBeUndefined();
 });
 
 test('dealing touches only units that are there and go to somebody else', () => {

@@ -4,7 +4,7 @@ import { easingsOf } from '../src/energy/easings';
 import { type EveningMoment, eveningOf, holds, METERED_POWER, RESERVE_CHARGE } from '../src/energy/evening';
 import type { Light, Rig } from '../src/rig/rig';
 import { buildRig, indexKit } from '../src/rig/rig';
-import { easingText, eveningSentence, momentText, swapSchedule } from '../src/words/energyWording';
+import { easingText, eveningSentence, momentText, swapSchedule, swapText } from '../src/words/energyWording';
 import { namesOf } from '../src/words/wording';
 import { demo } from './demo';
 import { Draw } from './draw';
@@ -165,7 +165,12 @@ test('what is said of an evening that does not hold', () => {
   const moments = evening('Speeches', 300, 0, 10);
   const shown = eveningOf(moments);
   expect(eveningSentence(shown, names)).toBe('Light 1 to 3 and Light 9 do not keep up.');
-  expect(swapSchedule(shown).map(({ moment }) => moment)).toContain('two');
+  const swap = swapSchedule(shown).find(({ moment }) => moment === 'two')!;
+  expect(swap.lights).toContain('light-9');
+  const dealt = (light: string) => (light === 'light-9' ? 'Maren' : null);
+  expect(swapText({ ...swap, lights: ['light-1', 'light-9'] }, 'Cake', dealt, names)).toBe(
+    'Before Cake: fresh cells for Light 1 and Light 9 (Maren).',
+  );
   const [one] = shown.lights.find(({ light }) => light === 'light-9')!.moments;
   expect(momentText(one!)).toMatch(
     /^300 pops, \d+ % left; cells changed at frame 141 and 281; late from frame 2 on: \d+\.\d s to charge, 2\.0 s wanted$/,

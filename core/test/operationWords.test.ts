@@ -75,6 +75,14 @@ describe('an edit', () => {
       field({ kind: 'look', id: 'first-dance' }, 'look', 'vows', 'nowhere'),
     ],
     ['reset first of Light 6: yes, now no', field(light('light-6'), 'resetFirst', true, false)],
+    [
+      'measured guide number of Light 6: not recorded, now 38 m',
+      field(light('light-6'), 'realGuideNumber', null, { metres: 38 }),
+    ],
+    [
+      'measured loss in high-speed sync of Light 6: 2.6 stops at 1/500, now not recorded',
+      field(light('light-6'), 'realHssLoss', { stops: 2.6, shutter: '1/500' }, null),
+    ],
     ['how to of Light 6: as entered, now none', field(light('light-6'), 'howTo', { a: 1 }, 'none')],
   ])('%s', (text, edit) => expect(editText(edit, told)).toBe(text));
 

@@ -1,5 +1,11 @@
-import { easingText, eveningSentence, momentText, swapSchedule, unknownText } from '@ergon/core/words/energyWording';
-import { listed } from '@ergon/core/words/settingWords';
+import {
+  easingText,
+  eveningSentence,
+  momentText,
+  swapSchedule,
+  swapText,
+  unknownText,
+} from '@ergon/core/words/energyWording';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -44,7 +50,8 @@ export function EnergyPage() {
 
 /** The one thing to know, when cells are changed, and what would ease it. */
 function Summary({ shown: { evening, easings, moments } }: { shown: EveningShown }) {
-  const { names } = useRig();
+  const { names, rig } = useRig();
+  const dealtTo = (id: string) => rig?.units.find((unit) => unit.id === id)?.dealtTo ?? null;
   const called = (id: string) => moments.find((moment) => moment.id === id)?.name ?? id;
   const swaps = swapSchedule(evening);
   return (
@@ -52,9 +59,9 @@ function Summary({ shown: { evening, easings, moments } }: { shown: EveningShown
       <Words as="sentence" tone="onBlock" live>
         {eveningSentence(evening, names)}
       </Words>
-      {swaps.map(({ moment, lights }) => (
-        <Words key={moment} tone="onBlock">
-          {`Before ${called(moment)}: fresh cells for ${listed(lights, names)}.`}
+      {swaps.map((swap) => (
+        <Words key={swap.moment} tone="onBlock">
+          {swapText(swap, called(swap.moment), dealtTo, names)}
         </Words>
       ))}
       {easings.map((easing) => (

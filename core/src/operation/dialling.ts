@@ -45,5 +45,8 @@ export function noting(state: CrewState, id: string, field: NotedField, to: Json
   return made === null || isSame(from, to) ? [] : [{ edit: 'field', on, born: made.born, field, from, to }];
 }
 
+/** What somebody found out about one unit. */
+export const FOUND_FIELDS = ['realGuideNumber', 'realHssLoss', 'realSyncs', 'realTails'] as const;
+
 /** Fields of a unit that are no part of its form. */
-export type NotedField = 'dealtTo' | 'realGuideNumber' | 'realHssLoss' | 'realSyncs' | 'realTails';
+export type NotedField = 'dealtTo' | (typeof FOUND_FIELDS)[number];

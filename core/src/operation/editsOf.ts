@@ -7,7 +7,7 @@ import type { LoggedTest, TestFire } from '../record/testFire.ts';
 import { GROUP_FIELDS, PAIR_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, pairPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
-import { dialling } from './dialling.ts';
+import { dialling, FOUND_FIELDS, noting } from './dialling.ts';
 import { Draft } from './draft.ts';
 import { dialledField, type Edit, isSame, readField } from './edit.ts';
 import type { Unit } from '../record/unit.ts';
@@ -75,7 +75,7 @@ function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: 
 }
 
 /** What is found out or done at a unit itself. */
-const AT_UNIT = ['dialled', 'realGuideNumber', 'realHssLoss', 'realSyncs', 'realTails'] as const;
+const AT_UNIT = ['dialled', ...FOUND_FIELDS] as const;
 
 /** A form, a list or a document of units may say nothing of that: it then stays as somebody found or dialled it. */
 function saidOf(seen: Unit, next: Unit): Unit {
@@ -157,11 +157,15 @@ function puttingLook(state: CrewState, { units, ...head }: Look, born: string): 
   };
 }
 
-/** What importing leaves: everything dialled on a unit, taken back. */
-function undialling(state: CrewState, id: string): Edit[] {
+/** What importing leaves of a unit: all that was dialled on it and found out about it, taken back. */
+function undoing(state: CrewState, wanted: Unit): Edit[] {
+  const { id } = wanted;
   const unit = state.units.find((one) => one.id === id);
   const lines = Object.keys(unit?.dialled ?? {}).map((setting) => ({ setting, dialled: null }));
-  return dialling(state, id, lines);
+  return [
+    ...(wanted.dialled ? [] : dialling(state, id, lines)),
+    ...FOUND_FIELDS.flatMap((field) => (wanted[field] == null ? noting(state, id, field, null) : [])),
+  ];
 }
 
 /** Makes the crew hold what a document holds, and nothing else. */
@@ -175,7 +179,7 @@ export function startingAgain(state: CrewState, document: KitDocument, born: str
   return [
     ...others('test', state.tests, new Set(state.tests.filter(isSameAgain).map(({ id }) => id))),
     ...importing(state, document, born),
-    ...document.units.flatMap((unit) => (unit.dialled ? [] : undialling(state, unit.id))),
+    ...document.units.flatMap((unit) => undoing(state, unit)),
     // Importing leaves a test fire that is there as it is: one that says otherwise has been removed, and is made anew.
     ...document.tests.flatMap((doc) =>
       known.has(doc.id) && !isSameAgain(doc) ? [making({ kind: 'test', id: doc.id }, doc, born)] : [],

@@ -58,6 +58,17 @@ export function swapSchedule({ lights }: Evening): Swap[] {
   return [...moments].map(([moment, of]) => ({ moment, lights: of }));
 }
 
+/** "Before First dance: fresh cells for Light 1 (Maren) and Light 3." @param who sets up a light; null for nobody yet. */
+export function swapText(
+  { lights }: Swap,
+  moment: string,
+  who: (light: string) => string | null,
+  names: Names,
+): string {
+  const told = lights.map((light) => `${names.unit(light)}${who(light) === null ? '' : ` (${who(light)})`}`);
+  return `Before ${moment}: fresh cells for ${enumerated(told)}.`;
+}
+
 export function easingText(easing: Easing, names: Names): string {
   switch (easing.kind) {
     case 'iso':
