@@ -74,6 +74,24 @@ test('all down a third: what the senders will show is said before it is set, and
   expect(unitIn(server.rig, 'light-9').power).toBe(-4);
 });
 
+test('a trim on the unit and a rival sender are told beside the light, and both senders before anything is set', async () => {
+  const rig = rigWith({ 'light-1': { trim: 0.5 } });
+  const looks = rig.looks.map((look) => {
+    if (look.id !== 'speeches') return look;
+    const second = look.units['sender-2']!;
+    const groups = { ...second.groups, C: { ...second.groups!.C, power: -2 } };
+    return { ...look, units: { ...look.units, 'sender-2': { ...second, groups } } };
+  });
+  const { user } = show(<PowerPage />, { ...rig, looks });
+  expect(await screen.findByText(/^trim \+.+ on the unit: Sender 1 and Sender 2 take it back$/)).toBeInTheDocument();
+  expect(row('Light 3').getByText('two senders disagree')).toBeInTheDocument();
+  await user.click(screen.getByRole('checkbox', { name: /^Light 3, / }));
+  await user.click(screen.getByRole('button', { name: 'Power of Light 3: less' }));
+  expect(screen.getByText('Sender 1 then shows C 1/16 -⅓.')).toBeInTheDocument();
+  // Its difference stays a fault of its own.
+  expect(screen.getByText('Sender 2 then shows C 1/4 -⅓.')).toBeInTheDocument();
+});
+
 test('one light moves by its own steps; set by hand it stays as dialled until somebody has been there', async () => {
   const { user, server, sent } = show(<PowerPage />);
   await user.click(await screen.findByRole('checkbox', { name: /^Light 9, / }));

@@ -120,7 +120,8 @@ function BeforePress({ judged, readOnly, pressLog }: BeforePressProps) {
       {!readOnly && (
         <View style={styles.finder}>
           <Button
-            label="Find the fastest clean shutter or a tail delay"
+            label="Take test frames"
+            detail="fastest clean shutter, tail delay"
             onPress={() => router.push(`/fire/${judged.look.id}/finder` as Href)}
           />
         </View>

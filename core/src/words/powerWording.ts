@@ -55,7 +55,7 @@ export function powerNotes(power: LightPower, names: Names): string[] {
         ? `trim ${stopsLabel(trim)} on the unit: ${listed(
             from.senders.map(({ id }) => id),
             names,
-          )} takes it back`
+          )} ${from.senders.length === 1 ? 'takes' : 'take'} it back`
         : `trim ${stopsLabel(trim)} on the unit adds to it`,
     );
   if (compensation && compensation.ofLight + compensation.ofBody !== 0) notes.push(compensationText(compensation));
