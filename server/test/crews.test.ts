@@ -70,6 +70,7 @@ test('the ways in are sign-in and operations; the rest is read', () => {
     'post /members',
     'post /operations',
     'post /session',
+    'post /standin/meter',
     'post /standin/press',
   ]);
 });
