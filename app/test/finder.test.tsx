@@ -27,7 +27,7 @@ async function answer(
   for (;;) {
     const sentence = screen.queryByText(/ fire alone, and press/);
     if (!sentence) return tried;
-    const label = / to (\S+(?: ms)?),/.exec(sentence.textContent ?? '')![1]!;
+    const label = / to (1\/\d+|[\d.]+ ms)/.exec(sentence.textContent ?? '')![1]!;
     tried.push(label);
     await press(user, isWhole(label) ? 'All is lit' : 'Part is dark');
   }
@@ -36,7 +36,7 @@ const seconds = (label: string) => 1 / Number(label.split('/')[1]);
 
 test('a few frames find the fastest clean shutter; it is kept on the light and can be forgotten', async () => {
   const { user, server } = show();
-  await screen.findByText('Set Body 1 to 1/500, let Light 1 fire alone, and press.');
+  await screen.findByText('Set Body 1 to 1/500 without high-speed sync, let Light 1 fire alone, and press.');
   await user.click(screen.getByRole('radio', { name: 'Light: Light 2' }));
   const tried = await answer(user, (label) => seconds(label) >= 1 / 160);
   expect(tried[0]).toBe('1/500');
@@ -54,14 +54,41 @@ test('a few frames find the fastest clean shutter; it is kept on the light and c
   await waitFor(() => expect(unit().realSyncs).toBeUndefined());
 });
 
+/** The demo with the camera of the speeches at another shutter. */
+function atShutter(shutter: string) {
+  const rig = demoRig();
+  const looks = rig.looks.map((look) => {
+    if (look.id !== 'speeches') return look;
+    return { ...look, units: { ...look.units, 'body-1': { ...look.units['body-1'], shutter } } };
+  });
+  return { ...rig, looks };
+}
+
+test('another light is another search, and what was answered of the first stays', async () => {
+  const { user } = show();
+  await user.click(await screen.findByRole('button', { name: 'Part is dark' }));
+  const said = screen.getByText(/ fire alone, and press/).textContent!;
+  await user.click(screen.getByRole('radio', { name: 'Light: Light 3' }));
+  expect(screen.getByText(/^Set Body 1 to 1\/500 .* let Light 3/)).toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'Light: Light 1' }));
+  expect(screen.getByText(said)).toBeInTheDocument();
+});
+
+test('at a shutter no faster than sync a tail is not looked for: every frame would come out whole', async () => {
+  const { user } = show();
+  await user.click(await screen.findByRole('radio', { name: 'Looked for: Tail delay' }));
+  expect(screen.getByText(/^Set Body 1 to a shutter faster than its sync first/)).toBeInTheDocument();
+  expect(screen.queryByRole('button', { name: 'All is lit' })).not.toBeInTheDocument();
+});
+
 test('a search that was left goes on where it was; a delay is set in the look at once', async () => {
-  const { user, unmount } = show();
+  const { user, unmount } = show(atShutter('1/1000'));
   await user.click(await screen.findByRole('radio', { name: 'Looked for: Tail delay' }));
   await press(user, 'Part is dark');
   const [next] = screen.getAllByText(/^Set the tail delay of Light 1 to /);
   const said = next!.textContent!;
   unmount();
-  const again = show();
+  const again = show(atShutter('1/1000'));
   expect(await screen.findByText(said)).toBeInTheDocument();
   await answer(again.user, (label) => Number(label.split(' ')[0]) <= 1.2);
   await press(again.user, 'Keep it, Light 1');
@@ -69,7 +96,7 @@ test('a search that was left goes on where it was; a delay is set in the look at
   await waitFor(() => expect(placed().tailDelayUs).toBe(1200));
   expect(again.server.rig.units.find(({ id }) => id === 'light-1')!.realTails?.['body-1']).toMatchObject({
     delayUs: 1200,
-    shutter: '1/160',
+    shutter: '1/1000',
   });
   expect(again.sent).toHaveLength(1);
 });

@@ -7,6 +7,7 @@ import { AT_UNIT_SECONDS, CAMERA_SECONDS } from '../src/mend/cost.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
 import { dealing, dialling, noting } from '../src/operation/dialling.ts';
+import { entryField } from '../src/operation/edit.ts';
 import { importing, startingAgain } from '../src/operation/editsOf.ts';
 import type { Dialled, Unit } from '../src/record/unit.ts';
 import { numberOf } from '../src/measure/switchPattern.ts';
@@ -174,6 +175,21 @@ test('what was found out about a unit stays with a list that says nothing of it,
   const again = applyOperation(measured, startingAgain(measured, demo, 'again'));
   expect(again.conflicts).toEqual([]);
   expect(real(again.state)).toBeUndefined();
+});
+
+test('two members who find limits of one light with two bodies both win; the same body twice is shown', () => {
+  const found = (cleanTo: string) => ({ link: 'radio', cleanTo, by: 'Maren', at: '2027-06-12T13:00:00Z' });
+  const of = (body: string, cleanTo: string) => noting(start, 'light-3', entryField('realSyncs', body), found(cleanTo));
+  const first = applyOperation(start, of('body-1', '1/200')).state;
+  const second = applyOperation(first, of('body-2', '1/160'));
+  expect(second.conflicts).toEqual([]);
+  const syncs = (state: typeof start) => state.units.find(({ id }) => id === 'light-3')!.realSyncs;
+  expect(syncs(second.state)).toMatchObject({ 'body-1': { cleanTo: '1/200' }, 'body-2': { cleanTo: '1/160' } });
+  expect(applyOperation(second.state, of('body-1', '1/125')).conflicts.map(({ why }) => why)).toEqual(['changed']);
+  const gone = noting(second.state, 'light-3', entryField('realSyncs', 'body-1'), null);
+  expect(syncs(applyOperation(second.state, gone).state)).toEqual({ 'body-2': found('1/160') });
+  expect(syncs(applyOperation(second.state, startingAgain(second.state, demo, 'again')).state)).toBeUndefined();
+  expect(noting(start, 'light-3', entryField('realSyncs', 'constructor'), null)).toEqual([]);
 });
 
 test('dealing touches only units that are there and go to somebody else', () => {

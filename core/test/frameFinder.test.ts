@@ -41,11 +41,16 @@ test('it looks from 1/30 to 1/500, and from no delay to 4 ms, the safest first',
 
 test('each frame is said with what to set, and what comes of it is', () => {
   const of = { kind: 'sync', body: 'body-1', light: 'remote' } as const;
-  expect(finderTryText(of, '1/250', names)).toBe('Set Body-1 to 1/250, let Remote fire alone, and press.');
+  expect(finderTryText(of, '1/250', '1/160', names)).toBe(
+    'Set Body-1 to 1/250 without high-speed sync, let Remote fire alone, and press.',
+  );
   expect(finderFoundText(of, '1/200', names)).toBe('Remote lights all of the frame of Body-1 up to 1/200.');
   expect(finderFoundText(of, null, names)).toContain('no matter of sync');
   const tail = { ...of, kind: 'tail' } as const;
-  expect(finderTryText(tail, 1200, names)).toContain('Set the tail delay of Remote to 1.2 ms');
+  expect(finderTryText(tail, 1200, '1/1000', names)).toBe(
+    'Set the tail delay of Remote to 1.2 ms, let it fire alone, and press Body-1 at 1/1000.',
+  );
+  expect(finderTryText(tail, 1200, null, names)).toContain('press Body-1 faster than its sync.');
   expect(finderFoundText(tail, 1200, names)).toContain('is 1.2 ms');
   expect([framesLeftText(1), framesLeftText(5)]).toEqual(['1 frame more at most', '5 frames more at most']);
 });

@@ -69,6 +69,21 @@ describe('the guide number of one unit', () => {
     expect(behind.metres).toBeCloseTo(28, 1);
   });
 
+  test('what is kept already is not told as news, and what differs from it is', () => {
+    const readings = [read(5.61, { subjectM: 4 }), read(5.61, { subjectM: 4 })];
+    const kept = (metres: number, zoomMm = 35) => {
+      const { light, body } = lit({}, { realGuideNumber: { metres, zoomMm, ...FOUND } });
+      return foundGuideNumber(light, body, readings)!.kept;
+    };
+    expect([kept(27.96), kept(28.6), foundGuideNumber(lit().light, lit().body, readings)!.kept]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    // Kept at 70 mm, it counts at 35 mm too.
+    expect([kept((27.96 * 45.2548) / 32, 70), kept(27.96, 70)]).toEqual([true, false]);
+  });
+
   test('two that do not agree tell nothing, and that is said', () => {
     const found = find([read(5.6, { subjectM: 4 }), read(5.1, { subjectM: 4 })])!;
     expect([found.metres, found.apart]).toEqual([null, expect.closeTo(0.5, 6)]);
@@ -79,6 +94,8 @@ describe('the guide number of one unit', () => {
     ['one reading', [read(5, { subjectM: 4 })], {}],
     ['no distance', [read(5, { subjectM: 4 }), read(5, {})], {}],
     ['metering', [read(5, { subjectM: 4 }), read(5, { subjectM: 4, power: null })], {}],
+    ['a zoom nobody recorded', [read(5, { subjectM: 4, zoomMm: null }), read(5, { subjectM: 4, zoomMm: null })], {}],
+    ['beyond what any flash gives', [read(14, { subjectM: 20 }), read(14, { subjectM: 20 })], {}],
     ['another zoom', [read(5, { subjectM: 4 }), read(6, { subjectM: 4, zoomMm: 70 })], {}],
     ['high-speed sync', [read(5, { subjectM: 4 }), read(3, { subjectM: 4 }, { shutter: '1/500' })], { hss: true }],
   ])('%s is not two readings', (_, readings, of) => expect(find(readings, of)).toBeNull());
@@ -92,6 +109,10 @@ describe('the guide number of one unit', () => {
       expect(levelByGuideNumber(lit(set, real)).stops!).toBeCloseTo(levelByGuideNumber(lit(set)).stops! + less, 3);
     // Where nothing is said of that zoom it stands alone.
     expect(guideNumbersOf(lit({}, real, { guideNumbers: null }).light)).toEqual([{ zoomMm: 35, metres: 28 }]);
+    // Beyond the zooms that are said of the model it stands beside them.
+    const far = lit({}, { realGuideNumber: { metres: 60, zoomMm: 105, ...FOUND } });
+    expect(guideNumbersOf(far.light).map(({ zoomMm }) => zoomMm)).toEqual([35, 70, 105]);
+    expect(levelByGuideNumber(far).stops).toBe(levelByGuideNumber(lit()).stops);
     const metered = [read(3, { subjectM: 4, power: null })];
     const exact = (of: ReturnType<typeof lit>) => frozen(of.light, of.body, metered).exact!;
     expect(exact(lit({}, real))).toBeCloseTo(exact(lit()) - less, 3);
@@ -114,6 +135,15 @@ describe('what one unit loses in high-speed sync', () => {
     expect(foundLoss(light, body, readings.slice(0, 1))).toBeNull();
     // Brighter in it than without cannot be.
     expect(foundLoss(light, body, [read(5, without), read(6, without, { shutter: '1/1000' })])).toBeNull();
+  });
+
+  test('kept at another shutter time it is the same loss', () => {
+    const readings = [read(5, without), read(2.4, { ...without, power: 0 }, { shutter: '1/1000' })];
+    const kept = (stops: number, shutter: string) => {
+      const { light, body } = lit({ hss: true }, { realHssLoss: { stops, shutter, ...FOUND } });
+      return foundLoss(light, body, readings)!.kept;
+    };
+    expect([kept(3.6, '1/1000'), kept(2.6, '1/500'), kept(3.6, '1/500')]).toEqual([true, true, false]);
   });
 
   test('kept, it counts before what is said of its model', () => {

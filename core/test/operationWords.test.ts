@@ -83,6 +83,14 @@ describe('an edit', () => {
       'measured loss in high-speed sync of Light 6: 2.6 stops at 1/500, now not recorded',
       field(light('light-6'), 'realHssLoss', { stops: 2.6, shutter: '1/500' }, null),
     ],
+    [
+      'fastest clean shutter with Body 1 of Light 6: not recorded, now 1/200',
+      field(light('light-6'), 'realSyncs.body-1', null, { cleanTo: '1/200' }),
+    ],
+    [
+      'tail delay found with Body 1 of Light 6: 1.2 ms, now not recorded',
+      field(light('light-6'), 'realTails.body-1', { delayUs: 1200 }, null),
+    ],
     ['how to of Light 6: as entered, now none', field(light('light-6'), 'howTo', { a: 1 }, 'none')],
   ])('%s', (text, edit) => expect(editText(edit, told)).toBe(text));
 

@@ -198,6 +198,11 @@ describe('several lights at once', () => {
     expect(changesOf(plan)).toEqual(['answered.mode ttl']);
     expect(plan.walks).toEqual(['answered']);
     expect(plan.outcome.findings.map(({ code }) => code)).toContain('foot.ttl-on-plain-link');
+    // A family that carries no mode leaves it to whoever walks there.
+    const plain = judgeBase({ families: { control: { carries: { power: true, ttl: true, mode: false } } } });
+    expect(planModes(plain, ['remote'], 'ttl').walks).toEqual(['remote']);
+    const silent = judgeBase(settings('sender', { groups: groups('A', { mode: null, power: null }) as never }));
+    expect(changesOf(planModes(silent, ['remote'], 'ttl'))).toEqual(['remote.mode ttl']);
     const unsaid = judgeBase({ families: { control: { carries: { power: null } } } });
     expect(planModes(unsaid, ['remote'], 'ttl')).toMatchObject({ changes: [], open: ['remote'] });
   });

@@ -17,8 +17,8 @@ export function HighSpeedCost({ light, body }: { light: Light; body: Body }) {
   const sync = shutterInUse(body)?.syncTime;
   const faster =
     sync == null ? [] : THIRD_LABELS.filter((label) => shutterMicroseconds(label) < shutterMicroseconds(sync));
-  // From the slowest on.
-  const labels = [...faster].sort((a, b) => shutterMicroseconds(b) - shutterMicroseconds(a));
+  // From the slowest on: labels stand fastest first.
+  const labels = [...faster].reverse();
   const own = labels.indexOf(body.settings.shutter ?? '');
   const [at, setAt] = useState(own === -1 ? Math.min(2, labels.length - 1) : own);
   const label = labels[at];

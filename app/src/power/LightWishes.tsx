@@ -71,6 +71,9 @@ function RatioWish({ judged: { judgement, look } }: Pick<LightWishesProps, 'judg
 const NO_MATTER = 'none';
 const LEVELS = [0, -1, -2, -3] as const;
 
+const atAperture = ({ settings: { aperture } }: Body): string =>
+  aperture == null ? 'At the aperture' : `At f/${aperture}`;
+
 function RoomWish({ judged, body, readings }: LightWishesProps) {
   const edit = useEdit();
   const from = body.settings.roomAim ?? null;
@@ -88,7 +91,7 @@ function RoomWish({ judged, body, readings }: LightWishesProps) {
         label="Room wanted"
         options={[
           { value: NO_MATTER, label: 'No matter' },
-          ...LEVELS.map((level) => ({ value: String(level), label: level === 0 ? 'As bright' : `−${-level}` })),
+          ...LEVELS.map((level) => ({ value: String(level), label: level === 0 ? atAperture(body) : `−${-level}` })),
         ]}
         value={from === null ? NO_MATTER : String(from)}
         onChoose={choose}

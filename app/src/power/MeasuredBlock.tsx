@@ -1,5 +1,5 @@
 import { foundGuideNumber, foundLoss } from '@ergon/core/power/measured';
-import { noting, type NotedField } from '@ergon/core/operation/dialling';
+import { noting, type MeteredField } from '@ergon/core/operation/dialling';
 import { cameraOf } from '@ergon/core/power/cameraDials';
 import type { LightPower } from '@ergon/core/power/lightPower';
 import type { Json } from '@ergon/core/record/migrate';
@@ -47,13 +47,13 @@ export function MeasuredBlock({ powers, readings, judged, readOnly }: MeasuredBl
 }
 
 interface FactOf {
-  field: NotedField;
+  field: MeteredField;
   said: (names: ReturnType<typeof useRig>['names']) => string;
   /** Null where the readings do not agree. */
   value: Record<string, Json> | null;
 }
 interface KeptOf {
-  field: NotedField;
+  field: MeteredField;
   text: string;
   by: string;
 }
@@ -64,14 +64,14 @@ function foundOf(light: Light, body: Body, readings: readonly Reading[]) {
   const guide = foundGuideNumber(light, body, readings);
   const loss = foundLoss(light, body, readings);
   const facts: FactOf[] = [];
-  if (guide && !(realGuideNumber && guide.metres && isClose(guide.metres, realGuideNumber.metres)))
+  if (guide && !guide.kept)
     facts.push({
       field: 'realGuideNumber',
       said: (names) => foundGuideNumberText(light.id, guide, names),
       value:
         guide.metres === null ? null : { metres: rounded(guide.metres), ...(guide.zoomMm && { zoomMm: guide.zoomMm }) },
     });
-  if (loss && !(realHssLoss && isClose(loss.loss.stops, realHssLoss.stops)))
+  if (loss && !loss.kept)
     facts.push({
       field: 'realHssLoss',
       said: (names) => foundLossText(light.id, loss, names),
@@ -90,10 +90,8 @@ function foundOf(light: Light, body: Body, readings: readonly Reading[]) {
 }
 
 const rounded = (value: number): number => Math.round(value * 100) / 100;
-/** As near as is kept. */
-const isClose = (a: number, b: number): boolean => Math.abs(a - b) < 0.02;
 
-function useNote(light: Light, field: NotedField) {
+function useNote(light: Light, field: MeteredField) {
   const { queue, rig, names } = useRig();
   const what = field === 'realHssLoss' ? 'loss in high-speed sync' : 'guide number';
   return (value: Record<string, Json> | null) => {
@@ -110,7 +108,7 @@ function Fact({ light, fact, said, readOnly }: { light: Light; fact: FactOf; sai
     <>
       <Words>{said}</Words>
       {fact.value && !readOnly && (
-        <Button label="Keep as measured" hint={`${names.unit(light.id)}`} onPress={() => note(fact.value)} />
+        <Button label="Keep as measured" hint={names.unit(light.id)} onPress={() => note(fact.value)} />
       )}
     </>
   );

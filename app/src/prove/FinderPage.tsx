@@ -1,8 +1,9 @@
 import { noting } from '@ergon/core/operation/dialling';
+import { entryField } from '@ergon/core/operation/edit';
 import { settingEdits } from '@ergon/core/operation/editsOf';
 import { FINDER_KINDS } from '@ergon/core/prove/frameFinder';
-import type { Json } from '@ergon/core/record/migrate';
-import type { Light } from '@ergon/core/rig/rig';
+import type { Body, Light } from '@ergon/core/rig/rig';
+import { curtainOf, isOverSync } from '@ergon/core/shot/curtain';
 import {
   FIRE_CAUTION,
   finderFoundText,
@@ -10,7 +11,9 @@ import {
   finderTryText,
   foundByText,
   framesLeftText,
+  tailNeedsText,
 } from '@ergon/core/words/proveWording';
+import type { Names } from '@ergon/core/words/settingWords';
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
@@ -69,46 +72,62 @@ interface SearchProps {
 }
 
 function Search({ judged, lights, bodies, title }: SearchProps) {
-  const { names } = useRig();
-  const start: FinderOf = { kind: 'sync', light: lights[0]!.id, body: bodies[0]! };
-  const finder = useFinder(
-    judged.look.id,
-    start,
-    lights.map(({ id }) => id),
+  const { names, rig } = useRig();
+  const finder = useFinder({
+    crew: rig?.crew.id ?? '',
+    look: judged.look.id,
+    lights: lights.map(({ id }) => id),
     bodies,
-  );
+  });
   const { search, state } = finder;
   const light = lights.find(({ id }) => id === search.light)!;
+  const body = judged.judgement.rig.bodies.find(({ id }) => id === search.body)!;
   const keep = useKeep(judged, light, search);
-  // A limit is one of a link, and counts only on that.
-  const isOpen = search.kind === 'sync' && light.settings.link == null;
+  const needs = needsFirst(light, body, search, names);
+  const sentence =
+    state.next === null
+      ? finderFoundText(search, state.found, names)
+      : finderTryText(search, state.next, body.settings.shutter ?? null, names);
   return (
     <Page
       {...title}
       footer={
-        <FinderFoot
-          finder={finder}
-          light={light.id}
-          onKeep={isOpen || state.found === null ? null : () => keep(state.found!)}
-        />
+        needs === null && (
+          <FinderFoot
+            finder={finder}
+            light={light.id}
+            onKeep={state.found === null ? null : () => keep(state.found!)}
+          />
+        )
       }
     >
       <FinderChoices finder={finder} lights={lights} bodies={bodies} />
       <Block label="Test frame">
         <Words as="sentence" tone="onBlock" live>
-          {state.next === null ? finderFoundText(search, state.found, names) : finderTryText(search, state.next, names)}
+          {needs ?? sentence}
         </Words>
-        {state.next !== null && (
+        {needs === null && state.next !== null && (
           <Words tone="quietOnBlock">{`Is part of the picture dark? ${framesLeftText(state.left)}.`}</Words>
         )}
       </Block>
-      {isOpen && <Words>{`Note first how ${names.unit(light.id)} is told to fire: a limit is one of its link.`}</Words>}
       <Known light={light} search={search} />
       <Words as="small" tone="quiet">
         {FIRE_CAUTION}
       </Words>
     </Page>
   );
+}
+
+/** What must be known or set before a frame can tell anything; null where nothing must. */
+function needsFirst(light: Light, body: Body, search: FinderOf, names: Names): string | null {
+  // A limit is one of a link, and counts only on that.
+  if (search.kind === 'sync')
+    return light.settings.link == null
+      ? `Note first how ${names.unit(light.id)} is told to fire: a limit is one of its link.`
+      : null;
+  const { tauUs, openUs } = curtainOf(body);
+  const isSlow = tauUs !== null && openUs !== null && !isOverSync(tauUs, openUs);
+  return isSlow ? tailNeedsText(search, names) : null;
 }
 
 type Finder = ReturnType<typeof useFinder>;
@@ -152,7 +171,7 @@ interface FinderFootProps {
 /** Under the thumb: what the test frame showed. */
 function FinderFoot({ finder, light, onKeep }: FinderFootProps) {
   const { names } = useRig();
-  const { search, state } = finder;
+  const { state } = finder;
   const keep = () => {
     onKeep!();
     finder.again();
@@ -170,7 +189,7 @@ function FinderFoot({ finder, light, onKeep }: FinderFootProps) {
         </View>
       )}
       {onKeep && <Button kind="act" label="Keep it" hint={names.unit(light)} onPress={keep} />}
-      {search.seen.length > 0 && <Button kind="quiet" label="The last answer was wrong" onPress={finder.back} />}
+      {finder.hasAnswers && <Button kind="quiet" label="The last answer was wrong" onPress={finder.back} />}
     </View>
   );
 }
@@ -179,17 +198,14 @@ function FinderFoot({ finder, light, onKeep }: FinderFootProps) {
 function Known({ light, search }: { light: Light; search: FinderOf }) {
   const { names, queue } = useRig();
   const { realSyncs, realTails } = light.unit;
-  const field = search.kind === 'sync' ? 'realSyncs' : 'realTails';
   const sync = search.kind === 'sync' ? realSyncs?.[search.body] : undefined;
   const tail = search.kind === 'tail' ? realTails?.[search.body] : undefined;
   const found = sync ?? tail;
   if (!found) return null;
-  const forget = () => {
-    const { [search.body]: _gone, ...rest } = light.unit[field] ?? {};
+  const forget = () =>
     queue.submit(`test frames of ${names.unit(light.id)} forgotten`, (state) =>
-      noting(state, light.id, field, Object.keys(rest).length === 0 ? null : rest),
+      noting(state, light.id, entryField(sync ? 'realSyncs' : 'realTails', search.body), null),
     );
-  };
   const text = finderFoundText(search, sync ? sync.cleanTo : tail!.delayUs, names);
   return (
     <View style={styles.known}>
@@ -202,27 +218,29 @@ function Known({ light, search }: { light: Light; search: FinderOf }) {
 /** Kept on the light, for every look; a delay is set in this look at once. */
 function useKeep({ look, judgement }: JudgedLook, light: Light, { kind, body }: FinderOf) {
   const { rig, queue, names } = useRig();
-  const { id, settings, unit } = light;
+  const { id, settings } = light;
   return (found: string | number) => {
     const who = { by: rig?.member.name ?? '', at: new Date().toISOString() };
     const set = judgement.rig.placed.get(body)?.settings.shutter;
-    const shutter = set == null || set === 'bulb' ? {} : { shutter: set };
-    queue.submit(`test frames of ${names.unit(id)}`, (state) =>
-      kind === 'sync'
-        ? noting(state, id, 'realSyncs', {
-            ...unit.realSyncs,
-            [body]: { link: settings.link!, cleanTo: String(found), ...who },
-          })
-        : [
-            ...noting(state, id, 'realTails', {
-              ...unit.realTails,
-              [body]: { delayUs: Number(found), ...shutter, ...who },
-            } as Json),
-            ...settingEdits(state, look.id, [
-              { unit: id, setting: 'tailDelayUs', from: settings.tailDelayUs ?? null, to: Number(found) },
-            ]),
-          ],
-    );
+    const shutter = set === 'bulb' ? null : (set ?? null);
+    queue.submit(`test frames of ${names.unit(id)}`, (state) => {
+      if (kind === 'sync')
+        return noting(state, id, entryField('realSyncs', body), {
+          link: settings.link!,
+          cleanTo: String(found),
+          ...who,
+        });
+      const delay = {
+        unit: id,
+        setting: 'tailDelayUs',
+        from: settings.tailDelayUs ?? null,
+        to: Number(found),
+      } as const;
+      return [
+        ...noting(state, id, entryField('realTails', body), { delayUs: Number(found), shutter, ...who }),
+        ...settingEdits(state, look.id, [delay]),
+      ];
+    });
   };
 }
 

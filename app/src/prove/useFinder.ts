@@ -1,48 +1,59 @@
-/** A search by test frames, kept on the device until it is done: nobody takes a frame twice because a page was left. */
+/** Searches by test frames, kept on the device until they are done: nobody takes a frame twice because a page was left. */
 import { FINDER_KINDS, finderState, type FrameSeen } from '@ergon/core/prove/frameFinder';
 import type { FinderOf } from '@ergon/core/words/proveWording';
 import { useState } from 'react';
+import { z } from 'zod';
+import { keepDraft, readDraft } from '../offline/deviceDraft';
 
-interface Search extends FinderOf {
-  seen: readonly FrameSeen[];
+const seenSchema = z.array(z.strictObject({ tried: z.int().min(0), bar: z.boolean() }));
+
+/** Which is looked at, and what each of them was answered so far. */
+const draftSchema = z.strictObject({
+  kind: z.enum(FINDER_KINDS),
+  light: z.string(),
+  body: z.string(),
+  seen: z.record(z.string(), seenSchema),
+});
+type Draft = z.infer<typeof draftSchema>;
+
+const storedAs = (crew: string, look: string): string => `ergon.finder.${crew}.${look}`;
+const searchKey = ({ kind, light, body }: FinderOf): string => `${kind} ${light} ${body}`;
+
+interface FinderIn {
+  crew: string;
+  look: string;
+  lights: readonly string[];
+  bodies: readonly string[];
 }
 
-const storedAs = (look: string): string => `ergon.finder.${look}`;
-
-/** What was begun here, where it still makes sense; else a new search. */
-function stored(look: string, start: FinderOf, lights: readonly string[], bodies: readonly string[]): Search {
-  try {
-    const search = JSON.parse(window.localStorage.getItem(storedAs(look)) ?? 'null') as Search | null;
-    if (
-      search &&
-      FINDER_KINDS.includes(search.kind) &&
-      lights.includes(search.light) &&
-      bodies.includes(search.body) &&
-      Array.isArray(search.seen)
-    )
-      return search;
-  } catch {
-    // Something else stands there: a search is begun anew.
-  }
-  return { ...start, seen: [] };
+/** What was begun here; the light or the body may have left the look meanwhile. */
+function begun({ crew, look, lights, bodies }: FinderIn): Draft {
+  const stored = draftSchema.safeParse(readDraft(storedAs(crew, look))).data;
+  const start: Draft = { kind: 'sync', light: lights[0]!, body: bodies[0]!, seen: stored?.seen ?? {} };
+  return stored && lights.includes(stored.light) && bodies.includes(stored.body) ? stored : start;
 }
 
-export function useFinder(look: string, start: FinderOf, lights: readonly string[], bodies: readonly string[]) {
-  const [search, setSearch] = useState(() => stored(look, start, lights, bodies));
-  const put = (next: Search) => {
-    setSearch(next);
-    window.localStorage.setItem(storedAs(look), JSON.stringify(next));
+export function useFinder(place: FinderIn) {
+  const [draft, setDraft] = useState(() => begun(place));
+  const put = (next: Draft) => {
+    setDraft(next);
+    keepDraft(storedAs(place.crew, place.look), next);
   };
-  const state = finderState(search.kind, search.seen);
+  const { seen: all, ...search } = draft;
+  const key = searchKey(search);
+  const seen: readonly FrameSeen[] = all[key] ?? [];
+  const state = finderState(search.kind, seen);
+  const answer = (next: readonly FrameSeen[]) => put({ ...draft, seen: { ...all, [key]: [...next] } });
   return {
     search,
     state,
-    /** Another light, body or kind is another search. */
-    choose: (of: Partial<FinderOf>) => put({ ...search, ...of, seen: [] }),
+    hasAnswers: seen.length > 0,
+    /** What was answered of the others stays. */
+    choose: (of: Partial<FinderOf>) => put({ ...draft, ...of }),
     see: (bar: boolean) => {
-      if (state.tried !== null) put({ ...search, seen: [...search.seen, { tried: state.tried, bar }] });
+      if (state.tried !== null) answer([...seen, { tried: state.tried, bar }]);
     },
-    back: () => put({ ...search, seen: search.seen.slice(0, -1) }),
-    again: () => put({ ...search, seen: [] }),
+    back: () => answer(seen.slice(0, -1)),
+    again: () => answer([]),
   };
 }

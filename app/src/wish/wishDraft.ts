@@ -1,6 +1,7 @@
 /** A wish as it is being made: kept on the device until a look comes of it. */
 import type { WantedLight } from '@ergon/core/propose/wish';
 import { useCallback, useState } from 'react';
+import { keepDraft, readDraft } from '../offline/deviceDraft';
 
 export interface ChosenSender {
   body: string;
@@ -29,22 +30,8 @@ export function withCount(lights: readonly WantedLight[], count: number): Wanted
 const storedAs = (crew: string, event: string): string => `ergon.wish.${crew}.${event}`;
 
 function read(key: string, start: WishDraft): WishDraft {
-  try {
-    const stored = JSON.parse(window.localStorage.getItem(key) ?? 'null') as WishDraft | null;
-    return stored && Array.isArray(stored.lights) && Array.isArray(stored.bodies) ? { ...start, ...stored } : start;
-  } catch {
-    // Something else stands there: a draft is begun anew, and that stays where it is until then.
-    return start;
-  }
-}
-
-/** A device that keeps nothing must not stop anybody: the draft is then there for as long as the page is. */
-function keep(key: string, draft: WishDraft): void {
-  try {
-    window.localStorage.setItem(key, JSON.stringify(draft));
-  } catch {
-    return;
-  }
+  const stored = readDraft(key) as WishDraft | null;
+  return stored && Array.isArray(stored.lights) && Array.isArray(stored.bodies) ? { ...start, ...stored } : start;
 }
 
 /** @param start what a wish begins with where nothing was begun before. */
@@ -55,7 +42,7 @@ export function useWishDraft(crew: string, event: string, start: WishDraft) {
     (more: Partial<WishDraft>) =>
       setDraft((old) => {
         const next = { ...old, ...more };
-        keep(key, next);
+        keepDraft(key, next);
         return next;
       }),
     [key],

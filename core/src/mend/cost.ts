@@ -1,6 +1,7 @@
 /** What a change costs a crew, in seconds of work and of walking. docs/model.md, Cost of a change. */
 import { controlOf } from '../path/passage.ts';
 import { type Change, isWanted } from '../record/change.ts';
+import { carriedBetween } from '../rig/net.ts';
 import { sendersServing } from '../rig/serving.ts';
 import { bodyUnder, hearerOf, isBody, isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
 
@@ -78,11 +79,17 @@ export function costOf(rig: Rig, changes: readonly Change[]): Cost {
   return { seconds: work + walked, walkSeconds: unmeasured > 0 ? null : walked, unmeasured };
 }
 
-/** Mode and power of a light that a sender controls are the crew's wish: the sender sets them there. */
+/** Mode and power of a light that a sender controls are the crew's wish: the sender sets what its family carries. */
 function isPushed(rig: Rig, { unit, setting }: Change): boolean {
   if (setting !== 'mode' && setting !== 'power') return false;
   const light = rig.placed.get(unit);
-  return light !== undefined && isFlash(light) && controllersOf(rig, light).length > 0;
+  if (light === undefined || !isFlash(light)) return false;
+  const hearer = hearerOf(rig, light);
+  return controllersOf(rig, light).some((sender) => {
+    if (setting === 'power') return true;
+    const { family, older } = carriedBetween(rig, sender, hearer, 'mode');
+    return family !== false && older !== false;
+  });
 }
 
 /** The senders that set a light's mode and power. */

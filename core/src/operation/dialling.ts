@@ -1,9 +1,9 @@
-/** Edits of what is dialled on units, and of who sets them up. */
+/** Edits of what is dialled on units, of what was found out about them, and of who sets them up. */
 import type { Json } from '../record/migrate.ts';
 import type { Dialled, Unit } from '../record/unit.ts';
 import type { CrewState } from './crewState.ts';
 import { Draft } from './draft.ts';
-import { dialledField, type Edit, isSame, readField } from './edit.ts';
+import { type ByKey, type Edit, entryField, isSame, readField } from './edit.ts';
 
 export interface DialledLine {
   setting: string;
@@ -26,7 +26,7 @@ export function dialling(state: CrewState, unit: string, lines: readonly Dialled
     ...lines.map(({ setting, dialled }) => [setting, dialled] as const),
   ]);
   return [...wanted].flatMap(([setting, dialled]): Edit[] => {
-    const field = dialledField(setting);
+    const field = entryField('dialled', setting);
     const from = readField(on, made.doc, field);
     const to = dialled as unknown as Json;
     return from === null && to === null ? [] : [{ edit: 'field', on, born: made.born, field, from, to }];
@@ -45,8 +45,9 @@ export function noting(state: CrewState, id: string, field: NotedField, to: Json
   return made === null || isSame(from, to) ? [] : [{ edit: 'field', on, born: made.born, field, from, to }];
 }
 
-/** What somebody found out about one unit. */
-export const FOUND_FIELDS = ['realGuideNumber', 'realHssLoss', 'realSyncs', 'realTails'] as const;
+/** What a meter found out about one unit. */
+export const METERED_FIELDS = ['realGuideNumber', 'realHssLoss'] as const;
+export type MeteredField = (typeof METERED_FIELDS)[number];
 
-/** Fields of a unit that are no part of its form. */
-export type NotedField = 'dealtTo' | (typeof FOUND_FIELDS)[number];
+/** A field of a unit that is no part of its form. */
+export type NotedField = 'dealtTo' | MeteredField | `${ByKey}.${string}`;

@@ -54,20 +54,38 @@ export function readField(on: RecordRef, doc: AnyDoc, field: string): Json {
   // A field named like something every object has is no field of this one.
   if (field in Object.prototype) return null;
   if (on.kind === 'placing') return (readSetting(doc as Settings, field as SettingPath) ?? null) as Json;
-  if (isDialledField(on, field)) return (((doc as Unit).dialled ?? {})[settingOf(field)] ?? null) as Json;
+  const entry = entryOf(on, field);
+  if (entry) return readEntry(doc as Unit, entry);
   return ((doc as unknown as Record<string, Json | undefined>)[field] ?? null) as Json;
 }
 
-/** Each setting dialled on a unit is a field of its own: two members who tick two lines of one card both win. */
-const DIALLED = 'dialled.';
-export const dialledField = (setting: string): string => `${DIALLED}${setting}`;
-const isDialledField = ({ kind }: RecordRef, field: string): boolean => kind === 'unit' && field.startsWith(DIALLED);
-const settingOf = (field: string): string => field.slice(DIALLED.length);
+/** What of a unit is noted by key, each entry a field of its own: two members who note two entries both win. */
+export const BY_KEY = ['dialled', 'realSyncs', 'realTails'] as const;
+export type ByKey = (typeof BY_KEY)[number];
+
+/** An entry as a field: "dialled.groups.C.power", "realSyncs.body-1". */
+export const entryField = <L extends ByKey>(list: L, key: string): `${L}.${string}` => `${list}.${key}`;
+
+/** @returns null for a field that is no entry. */
+export function entryOf({ kind }: Pick<RecordRef, 'kind'>, field: string): { list: ByKey; key: string } | null {
+  const list = kind === 'unit' ? BY_KEY.find((one) => field.startsWith(`${one}.`)) : undefined;
+  return list === undefined ? null : { list, key: field.slice(list.length + 1) };
+}
+
+type Entry = NonNullable<ReturnType<typeof entryOf>>;
+
+const entriesOf = (unit: Unit, list: ByKey): Readonly<Record<string, Json>> =>
+  (unit[list] ?? {}) as unknown as Readonly<Record<string, Json>>;
+
+/** Names of what every object has are no entries either. */
+const readEntry = (unit: Unit, { list, key }: Entry): Json =>
+  Object.hasOwn(entriesOf(unit, list), key) ? entriesOf(unit, list)[key]! : null;
 
 /** A copy with one field changed; null removes it. */
 export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): AnyDoc {
   if (on.kind === 'placing') return withSetting(doc as Settings, field as SettingPath, to as SettingValue);
-  if (isDialledField(on, field)) return withDialled(doc as Unit, settingOf(field), to);
+  const entry = entryOf(on, field);
+  if (entry) return withEntry(doc as Unit, entry, to);
   const next = { ...doc, [field]: to } as Record<string, unknown>;
   if (to === null) delete next[field];
   return next as unknown as AnyDoc;
@@ -75,15 +93,15 @@ export function withField(on: RecordRef, doc: AnyDoc, field: string, to: Json): 
 
 /** Whether a field is as wanted: for what is dialled the value alone decides, not who dialled it and when. */
 export function isAsWanted(on: RecordRef, field: string, now: Json, wanted: Json): boolean {
-  if (!isDialledField(on, field) || now === null || wanted === null) return isSame(now, wanted);
+  if (entryOf(on, field)?.list !== 'dialled' || now === null || wanted === null) return isSame(now, wanted);
   return isSame((now as unknown as Dialled).value, (wanted as unknown as Dialled).value);
 }
 
-function withDialled(unit: Unit, setting: string, to: Json): Unit {
-  const { dialled, ...rest } = unit;
-  const { [setting]: _was, ...others } = dialled ?? {};
-  const next = to === null ? others : { ...others, [setting]: to as unknown as Dialled };
-  return Object.keys(next).length === 0 ? rest : { ...rest, dialled: next };
+function withEntry(unit: Unit, { list, key }: Entry, to: Json): Unit {
+  const entries = Object.entries(entriesOf(unit, list)).filter(([one]) => one !== key);
+  if (to !== null) entries.push([key, to]);
+  const { [list]: _was, ...rest } = unit;
+  return (entries.length === 0 ? rest : { ...rest, [list]: Object.fromEntries(entries) }) as Unit;
 }
 
 /**

@@ -7,9 +7,9 @@ import type { LoggedTest, TestFire } from '../record/testFire.ts';
 import { GROUP_FIELDS, PAIR_FIELDS } from '../record/settingTerms.ts';
 import { groupPath, pairPath, type SettingPath, type Settings } from '../record/settings.ts';
 import { type AnyDoc, type CrewState, type RankedMoment, type RecordRef, tidied } from './crewState.ts';
-import { dialling, FOUND_FIELDS, noting } from './dialling.ts';
+import { METERED_FIELDS, noting } from './dialling.ts';
 import { Draft } from './draft.ts';
-import { dialledField, type Edit, isSame, readField } from './edit.ts';
+import { BY_KEY, type Edit, entryField, isSame, readField } from './edit.ts';
 import type { Unit } from '../record/unit.ts';
 import { momentsOf } from './timetable.ts';
 
@@ -75,7 +75,7 @@ function changes(born: string | null, { on, seen, doc }: { on: RecordRef; seen: 
 }
 
 /** What is found out or done at a unit itself. */
-const AT_UNIT = ['dialled', ...FOUND_FIELDS] as const;
+const AT_UNIT = [...BY_KEY, ...METERED_FIELDS] as const;
 
 /** A form, a list or a document of units may say nothing of that: it then stays as somebody found or dialled it. */
 function saidOf(seen: Unit, next: Unit): Unit {
@@ -86,9 +86,12 @@ function saidOf(seen: Unit, next: Unit): Unit {
 
 function fieldsOf(on: RecordRef, ...docs: readonly AnyDoc[]): string[] {
   const fields = new Set(docs.flatMap((doc) => Object.keys(doc)));
-  if (on.kind === 'unit' && fields.delete('dialled')) {
-    const settings = new Set(docs.flatMap((doc) => Object.keys((doc as Unit).dialled ?? {})));
-    return [...fields, ...[...settings].map(dialledField)];
+  if (on.kind === 'unit') {
+    const entries = BY_KEY.filter((list) => fields.delete(list)).flatMap((list) => {
+      const keys = new Set(docs.flatMap((doc) => Object.keys((doc as Unit)[list] ?? {})));
+      return [...keys].map((key) => entryField(list, key));
+    });
+    return [...fields, ...entries];
   }
   if (on.kind !== 'placing') return [...fields];
   const keysIn = (field: 'groups' | 'from') =>
@@ -161,11 +164,11 @@ function puttingLook(state: CrewState, { units, ...head }: Look, born: string): 
 function undoing(state: CrewState, wanted: Unit): Edit[] {
   const { id } = wanted;
   const unit = state.units.find((one) => one.id === id);
-  const lines = Object.keys(unit?.dialled ?? {}).map((setting) => ({ setting, dialled: null }));
-  return [
-    ...(wanted.dialled ? [] : dialling(state, id, lines)),
-    ...FOUND_FIELDS.flatMap((field) => (wanted[field] == null ? noting(state, id, field, null) : [])),
-  ];
+  const metered = METERED_FIELDS.filter((field) => wanted[field] == null);
+  const entries = BY_KEY.filter((list) => wanted[list] == null).flatMap((list) =>
+    Object.keys(unit?.[list] ?? {}).map((key) => entryField(list, key)),
+  );
+  return [...metered, ...entries].flatMap((field) => noting(state, id, field, null));
 }
 
 /** Makes the crew hold what a document holds, and nothing else. */

@@ -12,7 +12,7 @@ import { readingSchema } from '../record/reading.ts';
 import { loggedTestSchema } from '../record/testFire.ts';
 import { unitSchema } from '../record/unitSchema.ts';
 import type { AnyDoc, Made, RecordKind, RecordRef } from './crewState.ts';
-import type { Operation } from './edit.ts';
+import { BY_KEY, type Operation } from './edit.ts';
 import { operationUpToDate } from './operationMigrations.ts';
 
 /** As a device makes it: when, and enough by chance that no two devices make the same. */
@@ -51,7 +51,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   moment: ['id'],
   family: ['id'],
   profile: ['id', 'kind'],
-  unit: ['id', 'dialled'],
+  unit: ['id', ...BY_KEY],
   look: ['id', 'units'],
   placing: ['groups', 'from'],
   onAir: ['id', 'sort', 'event'],

@@ -1,21 +1,20 @@
 /** What readings tell of one unit itself: its guide number, and what it loses in high-speed sync. docs/model.md, Measured. */
 import { guideNumberAt, guideNumberByReading } from '../exposure/guideNumber.ts';
-import { type LossAt, lossByReadings } from '../exposure/highSpeedLoss.ts';
+import { highSpeedLoss, type LossAt, lossByReadings } from '../exposure/highSpeedLoss.ts';
 import { isos } from '../exposure/iso.ts';
+import { stopsByPops } from '../exposure/pops.ts';
 import { shutterMicroseconds } from '../measure/stops.ts';
+import type { Tri } from '../measure/tri.ts';
 import { shutterInUse } from '../path/bodyStation.ts';
+import { guideNumberSchema, hssLossSchema } from '../record/brightnessSchema.ts';
 import type { Reading } from '../record/reading.ts';
 import type { Body, Light } from '../rig/rig.ts';
+import { popsOf } from '../shot/pulseShape.ts';
 import { AGREE_STOPS } from './agreement.ts';
 import { asMetered, levelByReading, lossIn, soloReadings } from './lightLevel.ts';
-import { statedLoss } from './realLight.ts';
+import { guideNumbersOf, statedLoss } from './realLight.ts';
 
-/** Two readings that tell one thing of a unit. */
-interface FromReadings {
-  readings: readonly [later: Reading, earlier: Reading];
-}
-
-export interface FoundGuideNumber extends FromReadings {
+export interface FoundGuideNumber {
   /** In metres, at full power and ISO 100; null where the two readings do not agree. */
   metres: number | null;
   zoomMm: number | null;
@@ -23,61 +22,81 @@ export interface FoundGuideNumber extends FromReadings {
   apart: number;
   /** What its model is said to give there; null where nobody recorded it. */
   stated: number | null;
+  /** It is what counts of this unit already. */
+  kept: boolean;
 }
 
 /** From the last two readings of it alone at known distances, powers and one zoom; null where there are not two. */
 export function foundGuideNumber(light: Light, body: Body, readings: readonly Reading[]): FoundGuideNumber | null {
   const told = soloReadings(readings, light.id).flatMap((reading) => {
     const metres = guideNumberOf(light, body, reading);
-    return metres === null ? [] : [{ reading, metres, zoomMm: reading.lights[light.id]!.zoomMm ?? null }];
+    return metres === null ? [] : [{ metres, zoomMm: reading.lights[light.id]!.zoomMm ?? null }];
   });
   const [later] = told;
   const earlier = told.slice(1).find(({ zoomMm }) => zoomMm === later!.zoomMm);
   if (!later || !earlier) return null;
+  const { zoomMm } = later;
   const apart = Math.abs(2 * Math.log2(later.metres / earlier.metres));
+  const metres = apart > AGREE_STOPS ? null : Math.sqrt(later.metres * earlier.metres);
+  const counts = light.unit.realGuideNumber ? guideNumberAt(guideNumbersOf(light), zoomMm) : null;
   return {
-    readings: [later.reading, earlier.reading],
-    metres: apart > AGREE_STOPS ? null : Math.sqrt(later.metres * earlier.metres),
-    zoomMm: later.zoomMm,
+    metres,
+    zoomMm,
     apart,
-    stated: guideNumberAt(light.profile.guideNumbers ?? [], later.zoomMm),
+    stated: guideNumberAt(light.profile.guideNumbers ?? [], zoomMm),
+    kept: metres !== null && counts !== null && isAsKept(2 * Math.log2(metres / counts)),
   };
 }
 
-/** Null where the reading does not tell: under metering, in high-speed sync, or with a distance nobody recorded. */
+/** What is kept is rounded: closer than this, in stops, it is the same. */
+const KEPT_STOPS = 0.02;
+const isAsKept = (stops: number): boolean => Math.abs(stops) < KEPT_STOPS;
+
+/** Null where the reading does not tell: under metering, in high-speed sync, or with a distance or a zoom nobody recorded. */
 function guideNumberOf(light: Light, body: Body, reading: Reading): number | null {
   const { power, subjectM, ...then } = reading.lights[light.id]!;
-  if (power == null || subjectM == null || couldBeTrain(light, body, reading)) return null;
-  return guideNumberByReading(reading.stops, {
+  if (power == null || subjectM == null || isTrain(light, body, reading) !== false) return null;
+  if (then.zoomMm == null && doesZoom(light)) return null;
+  const metres = guideNumberByReading(reading.stops, {
     metres: subjectM,
     isoStops: isos.stopsOf(reading.iso),
-    power,
+    power: power + stopsByPops(popsOf(light)),
     loss: lossIn(then),
   });
+  return guideNumberSchema.shape.metres.safeParse(metres).success ? metres : null;
 }
 
-export interface FoundLoss extends FromReadings {
+const doesZoom = ({ profile }: Light): boolean =>
+  profile.zoomMm != null || (profile.guideNumbers ?? []).some(({ zoomMm }) => zoomMm != null);
+
+export interface FoundLoss {
   loss: LossAt;
-  /** What its model is said to lose at that shutter time. */
+  /** What its model is said to lose, at some shutter time. */
   stated: LossAt | null;
+  /** It is what counts of this unit already. */
+  kept: boolean;
 }
 
 /** From its last reading alone in high-speed sync, and the last one without; null where there are not both. */
 export function foundLoss(light: Light, body: Body, readings: readonly Reading[]): FoundLoss | null {
   const solo = soloReadings(readings, light.id);
-  const later = solo.find((reading) => couldBeTrain(light, body, reading));
-  const earlier = solo.find(
-    (reading) => !couldBeTrain(light, body, reading) && (reading.place ?? null) === (later?.place ?? null),
+  const train = solo.find((reading) => isTrain(light, body, reading) === true);
+  const single = solo.find(
+    (reading) => isTrain(light, body, reading) === false && (reading.place ?? null) === (train?.place ?? null),
   );
-  if (!later || !earlier) return null;
-  const { stops: without } = levelByReading(asMetered({ light, body, train: false }, later), earlier);
+  if (!train || !single) return null;
+  const { stops: without } = levelByReading(asMetered({ light, body, train: false }, train), single);
   if (without === null) return null;
-  const loss = lossByReadings(without, later.stops, later.shutter);
-  return loss.stops < 0 ? null : { readings: [later, earlier], loss, stated: statedLoss(light) };
+  const loss = lossByReadings(without, train.stops, train.shutter);
+  if (!hssLossSchema.safeParse(loss).success) return null;
+  const { realHssLoss } = light.unit;
+  const kept = realHssLoss != null && isAsKept(highSpeedLoss(realHssLoss, loss.shutter) - loss.stops);
+  return { loss, stated: statedLoss(light), kept };
 }
 
-/** Taken faster than sync, with a light that is set to high-speed sync. */
-function couldBeTrain({ settings }: Light, body: Body, { shutter }: Reading): boolean {
+/** Taken faster than sync, with a light that is set to high-speed sync; null where nobody recorded the sync time. */
+function isTrain({ settings }: Light, body: Body, { shutter }: Reading): Tri {
+  if (settings.hss !== true) return false;
   const sync = shutterInUse(body)?.syncTime;
-  return settings.hss === true && sync != null && shutterMicroseconds(shutter) < shutterMicroseconds(sync);
+  return sync == null ? null : shutterMicroseconds(shutter) < shutterMicroseconds(sync);
 }

@@ -182,6 +182,7 @@ class PlanDraft {
     }
     const wanted = lights.flatMap(({ light }) => light.settings.power ?? []);
     for (const sender of senders) {
+      if (!saysTo(sender, letter)) continue;
       this.set(sender, groupPath(letter, 'mode'), mode);
       // Out of metering it says what is wanted; the brightest stands for all, as where they are moved.
       const power = mode === 'ttl' || wanted.length === 0 ? null : Math.max(...wanted);
@@ -192,10 +193,8 @@ class PlanDraft {
 
   /** A sender that says something else than the lights want keeps the difference: that is a fault of its own too. */
   private tell(sender: Placed, letter: string, by: number, stand: number): void {
-    const said = sender.settings.groups?.[letter];
-    // A letter it says nothing to is not there on it.
-    if (said?.power == null && said?.mode == null) return;
-    const says = said.power ?? stand;
+    if (!saysTo(sender, letter)) return;
+    const says = sender.settings.groups?.[letter]?.power ?? stand;
     const power = Math.min(0, (isNear(says, stand) ? stand : says) + by);
     this.set(sender, groupPath(letter, 'power'), power);
     this.told.push({ sender: sender.id, letter, power });
@@ -217,6 +216,12 @@ class PlanDraft {
       outcome: whatIf(judgement, changes),
     };
   }
+}
+
+/** A letter a sender says nothing to is not there on it. */
+function saysTo({ settings }: Placed, letter: string): boolean {
+  const said = settings.groups?.[letter];
+  return said?.power != null || said?.mode != null;
 }
 
 /** Powers closer than this are the same: rounding of thirds. */

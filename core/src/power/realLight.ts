@@ -3,13 +3,16 @@ import { type GuideNumber, guideNumberAt } from '../exposure/guideNumber.ts';
 import type { LossAt } from '../exposure/highSpeedLoss.ts';
 import type { Light } from '../rig/rig.ts';
 
-/** Its guide numbers by zoom, in metres: as said of its model, all of them shifted by what was measured at one. */
+/**
+ * Its guide numbers by zoom, in metres: as said of its model, all of them shifted by what was measured at one. Measured
+ * where nothing is said of its model, it stands beside the others.
+ */
 export function guideNumbersOf({ unit, profile }: Light): readonly GuideNumber[] {
   const stated = profile.guideNumbers ?? [];
   const real = unit.realGuideNumber;
   if (!real) return stated;
   const there = guideNumberAt(stated, real.zoomMm ?? null);
-  if (there === null) return [{ zoomMm: real.zoomMm ?? null, metres: real.metres }];
+  if (there === null) return [...stated, { zoomMm: real.zoomMm ?? null, metres: real.metres }];
   return stated.map(({ zoomMm, metres }) => ({ zoomMm: zoomMm ?? null, metres: (metres * real.metres) / there }));
 }
 

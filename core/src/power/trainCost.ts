@@ -10,8 +10,16 @@ export interface TrainCost {
   shutter: string;
   /** Stops lost. */
   stops: number;
-  /** How far it reaches at full power with what stands in front of it, in metres; null where nobody can say. */
-  reach: { /** What it is to read, in stops above f/1. */ aperture: number; single: number; train: number } | null;
+  /** Null where nobody can say. */
+  reach: Reach | null;
+}
+
+/** How far it reaches at full power with what stands in front of it, in metres. */
+interface Reach {
+  /** What it is to read there, in stops above f/1. */
+  aperture: number;
+  single: number;
+  train: number;
 }
 
 /** @param shutter a label faster than sync. @returns null where nobody recorded what it loses. */

@@ -2,7 +2,7 @@
 import type { Conflict } from '../operation/applyOperation.ts';
 import { type AnyDoc, type CrewState, keyOf, type LookHead, type RecordRef } from '../operation/crewState.ts';
 import { Draft } from '../operation/draft.ts';
-import type { Edit, FieldEdit } from '../operation/edit.ts';
+import { type Edit, entryOf, type FieldEdit } from '../operation/edit.ts';
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
@@ -14,7 +14,7 @@ import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
 import { lossText } from './measuredWords.ts';
 import { readingName } from './readingWords.ts';
-import { isSettingPath, type Names, settingName, settingValue } from './settingWords.ts';
+import { isSettingPath, type Names, settingName, settingValue, shutterText } from './settingWords.ts';
 
 /** Whom and what the words are about. */
 export interface Told {
@@ -64,12 +64,12 @@ export function editText(edit: Edit, told: Told): string {
     return `${name}: ${edit.to ? 'added' : 'removed'}`;
   }
   if (edit.field === 'rank') return `${recordName(on, told)}: moved in the order`;
-  return `${fieldName(edit.field)} of ${recordName(on, told)}: ${fromToText(edit, told)}`;
+  return `${fieldName(edit.on, edit.field, told.names)} of ${recordName(on, told)}: ${fromToText(edit, told)}`;
 }
 
 /** "3, now 11", for whoever knows of what. */
-export function fromToText({ field, from, to }: FieldEdit, told: Told): string {
-  return `${fieldValue(field, from, told)}, now ${fieldValue(field, to, told)}`;
+export function fromToText({ on, field, from, to }: FieldEdit, told: Told): string {
+  return `${fieldValue(on, field, from, told)}, now ${fieldValue(on, field, to, told)}`;
 }
 
 const FIELD_NAMES: Readonly<Record<string, string>> = {
@@ -106,16 +106,30 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   channel: 'channel',
 };
 
-const fieldName = (field: string): string =>
-  field.startsWith('dialled.') ? `${fieldName(field.slice(8))} dialled` : plainFieldName(field);
+function fieldName(on: RecordRef, field: string, names: Names): string {
+  const entry = entryOf(on, field);
+  if (!entry) return plainFieldName(field);
+  const { list, key } = entry;
+  return list === 'dialled' ? `${plainFieldName(key)} dialled` : `${plainFieldName(list)} with ${names.unit(key)}`;
+}
 
 const plainFieldName = (field: string): string =>
   isSettingPath(field) ? settingName(field) : (FIELD_NAMES[field] ?? field.replace(/([A-Z])/g, ' $1').toLowerCase());
 
-function fieldValue(field: string, value: Json, told: Told): string {
+function fieldValue(on: RecordRef, field: string, value: Json, told: Told): string {
+  const entry = entryOf(on, field);
+  if (!entry) return plainValue(field, value, told);
+  const { list, key } = entry;
+  if (list === 'dialled')
+    return value === null ? 'not dialled' : plainValue(key, (value as { value: Json }).value, told);
+  if (value === null) return 'not recorded';
+  return list === 'realSyncs'
+    ? shutterText((value as { cleanTo: string }).cleanTo)
+    : settingValue('tailDelayUs', (value as { delayUs: number }).delayUs, told.names);
+}
+
+function plainValue(field: string, value: Json, told: Told): string {
   const { names } = told;
-  if (field.startsWith('dialled.'))
-    return value === null ? 'not dialled' : fieldValue(field.slice(8), (value as { value: Json }).value, told);
   if (isSettingPath(field)) return settingValue(field as SettingPath, value, names);
   if (value === null) return 'not recorded';
   if (field === 'realGuideNumber') return `${(value as { metres: number }).metres} m`;
@@ -140,7 +154,12 @@ export function takenAlongText(on: RecordRef, taken: readonly Edit[], told: Told
   const changed = new Map(
     others.flatMap((edit) =>
       edit.edit === 'field' && !gone.has(keyOf(edit.on))
-        ? [[`${keyOf(edit.on)} ${edit.field}`, `${fieldName(edit.field)} of ${recordName(edit.on, told)}`]]
+        ? [
+            [
+              `${keyOf(edit.on)} ${edit.field}`,
+              `${fieldName(edit.on, edit.field, told.names)} of ${recordName(edit.on, told)}`,
+            ],
+          ]
         : [],
     ),
   );
@@ -176,9 +195,9 @@ export function conflictText(conflict: Conflict, told: Told): { heading: string;
     return edit.to === null
       ? { heading: `Somebody changed ${name} meanwhile.`, sentence: 'Yours: removed. Theirs: kept, which stands.' }
       : { heading: `Somebody made ${name} too.`, sentence: 'Theirs stands. Yours would take its place.' };
-  const [yours, theirs] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.field, value, told));
+  const [yours, theirs] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.on, edit.field, value, told));
   return {
-    heading: `Two of you changed the ${fieldName(edit.field)} of ${name}.`,
+    heading: `Two of you changed the ${fieldName(edit.on, edit.field, told.names)} of ${name}.`,
     sentence: `Yours: ${yours}. Theirs: ${theirs}, which stands.`,
   };
 }
@@ -187,8 +206,8 @@ export function conflictText(conflict: Conflict, told: Told): { heading: string;
 export function unmetText(conflict: Conflict, told: Told): string {
   const { edit } = conflict;
   if (conflict.why !== 'changed' || edit.edit === 'record') return `Not done: ${editText(edit, told)}`;
-  const [wanted, stands] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.field, value, told));
-  return `Not done: ${fieldName(edit.field)} of ${recordName(edit.on, told)} ${wanted}, since ${stands} stands`;
+  const [wanted, stands] = [edit.to, conflict.theirs].map((value) => fieldValue(edit.on, edit.field, value, told));
+  return `Not done: ${fieldName(edit.on, edit.field, told.names)} of ${recordName(edit.on, told)} ${wanted}, since ${stands} stands`;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

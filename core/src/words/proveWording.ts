@@ -4,7 +4,7 @@ import type { Press, TestOrder } from '../prove/testOrder.ts';
 import type { TestFire } from '../record/testFire.ts';
 import { AROUND } from '../verdict/fingerprint.ts';
 import type { Proof, ProofState } from '../verdict/proof.ts';
-import { type Names, shutterText } from './settingWords.ts';
+import { type Names, settingValue, shutterText } from './settingWords.ts';
 
 /** "Group C alone", "All together". */
 export const pressName = ({ letter }: Pick<Press, 'letter'>): string =>
@@ -54,15 +54,23 @@ export interface FinderOf {
   light: string;
 }
 
-const tailText = (us: number): string => `${(us / 1000).toFixed(1)} ms`;
-
-/** "Set Body 1 to 1/250, let Light 3 fire alone, and press." */
-export function finderTryText({ kind, body, light }: FinderOf, next: string | number, names: Names): string {
+/** "Set Body 1 to 1/250 without high-speed sync, let Light 3 fire alone, and press." @param shutter the body's; null where nobody recorded it. */
+export function finderTryText(
+  { kind, body, light }: FinderOf,
+  next: string | number,
+  shutter: string | null,
+  names: Names,
+): string {
   const [camera, lamp] = [names.unit(body), names.unit(light)];
-  return kind === 'sync'
-    ? `Set ${camera} to ${shutterText(String(next))}, let ${lamp} fire alone, and press.`
-    : `Set the tail delay of ${lamp} to ${tailText(Number(next))}, let it fire alone, and press ${camera}.`;
+  if (kind === 'sync')
+    return `Set ${camera} to ${shutterText(String(next))} without high-speed sync, let ${lamp} fire alone, and press.`;
+  const at = shutter === null ? 'faster than its sync' : `at ${shutterText(shutter)}`;
+  return `Set the tail delay of ${lamp} to ${settingValue('tailDelayUs', next, names)}, let it fire alone, and press ${camera} ${at}.`;
 }
+
+/** A tail is for a shutter faster than sync: at any other every frame comes out whole, and tells nothing. */
+export const tailNeedsText = ({ body }: FinderOf, names: Names): string =>
+  `Set ${names.unit(body)} to a shutter faster than its sync first: a tail is for that.`;
 
 /** What was found, or that it is no matter of that. */
 export function finderFoundText({ kind, body, light }: FinderOf, found: string | number | null, names: Names): string {
@@ -73,7 +81,7 @@ export function finderFoundText({ kind, body, light }: FinderOf, found: string |
       : `${lamp} lights all of the frame of ${camera} up to ${shutterText(String(found))}.`;
   return found === null
     ? `Part is dark even without delay: the pulse of ${lamp} is too short for this shutter. Take more power, or a slower shutter.`
-    : `The longest tail delay of ${lamp} that is clean with ${camera} is ${tailText(Number(found))}.`;
+    : `The longest tail delay of ${lamp} that is clean with ${camera} is ${settingValue('tailDelayUs', found, names)}.`;
 }
 
 /** "1 frame more at most". */
