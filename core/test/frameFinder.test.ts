@@ -80,6 +80,22 @@ describe('a limit that was found', () => {
   test('faster than the curtain is said to travel, the curtain’s own edge stays', () =>
     expect(limitOf(found('1/500'))).toBe('1/250'));
 
+  test('nothing fires before its sender has spoken, and a wrong selector still delays', () => {
+    const shotOf = (spoil: Spoil) => judgeBase(spoil).shots.find(({ body }) => body.id === 'body-1')!;
+    // Home at 3.4 ms, over the shoe 0.05 ms later; 1/320 is 3.1 ms.
+    expect(shotOf(found('1/320')).runs.get('remote')!.atUs).toBeCloseTo(3450, 6);
+    const answered = {
+      realSyncs: { 'body-1': { link: 'radio', cleanTo: '1/200', by: 'Maren', at: '2027-06-12T15:00:00.000Z' } },
+    };
+    const selector = {
+      profiles: { answer: { selector: true } },
+      settings: { answer: { selector: 'camera' } },
+    } as never;
+    const wrong = shotOf(selector).runs.get('answered')!.atUs!;
+    expect(wrong).toBeGreaterThan(20_000);
+    expect(shotOf({ ...(selector as Spoil), units: { answered } }).runs.get('answered')!.atUs).toBe(wrong);
+  });
+
   test('the verdict and its finding go by it, faster or slower than what is recorded', () => {
     const at = (shutter: string) => ({ settings: { 'body-1': { shutter } } });
     const verdictOf = (spoil: Spoil) =>

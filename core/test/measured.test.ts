@@ -11,24 +11,14 @@ import type { Light } from '../src/rig/rig';
 import { foundGuideNumberText, foundLossText, trainCostText } from '../src/words/measuredWords';
 import { namesOf } from '../src/words/wording';
 import { baseKit, judgeBase } from './baseRig';
-import { reading } from './metered';
+import { LAMP, reading } from './metered';
 
 const FOUND = { by: 'Maren', at: '2027-06-12T15:00:00.000Z' };
 const names = namesOf({ ...baseKit(), looks: [] } as never, []);
 
-/** Said to give 32 m at 35 mm and 45.25 m at 70 mm, and to lose 2 stops at 1/500. */
 function lit(of: Partial<Settings> = {}, real: Partial<Unit> = {}, profile: object = {}) {
   const { rig } = judgeBase({
-    profiles: {
-      remote: {
-        guideNumbers: [
-          { zoomMm: 35, metres: 32 },
-          { zoomMm: 70, metres: 45.2548 },
-        ],
-        hssLoss: { stops: 2, shutter: '1/500' },
-        ...profile,
-      },
-    },
+    profiles: { remote: { ...LAMP, ...profile } },
     settings: {
       'body-1': { iso: 100, aperture: 4 },
       remote: { subjectM: 4, zoomMm: 35, purpose: 'Key', ...of },

@@ -52,7 +52,7 @@ class Maker extends ModelMaker {
     senders.forEach((id, index) => this.sender(id, this.onto(bodies, senders.slice(0, index))));
     for (const id of receivers) this.receiver(id);
     for (const id of lights) this.light(id, { bodies, senders, receivers, lights });
-    return {
+    const made: RandomRig = {
       kit: { families: this.families, profiles: this.profiles, units: this.units },
       look: {
         id: 'look',
@@ -64,6 +64,18 @@ class Maker extends ModelMaker {
         units: this.settings,
       },
     };
+    // Last, so that what is drawn before stays as it was.
+    for (const id of lights) this.found(id, bodies);
+    return made;
+  }
+
+  /** What test frames found of a light with one of the bodies. */
+  private found(light: string, bodies: string[]): void {
+    const { link } = this.settings[light]!;
+    if (link == null || !this.nearly(false, true)) return;
+    const unit = this.units.find(({ id }) => id === light)!;
+    const cleanTo = this.pick('1/60', '1/125', '1/160', '1/200', '1/250', '1/320');
+    unit.realSyncs = { [this.pick(...bodies)]: { link, cleanTo, by: 'Maren', at: '2027-06-12T13:00:00Z' } };
   }
 
   private onto(bodies: string[], below: string[]): string[] {

@@ -7,19 +7,11 @@ import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
 import { simulate } from '../src/shot/simulate';
 import { groups, judgeBase, type Spoil } from './baseRig';
-import { reading } from './metered';
+import { LAMP, reading } from './metered';
 
 const lit = (of: Partial<Settings> = {}, body: Partial<Settings> = {}) => {
   const { rig } = judgeBase({
-    profiles: {
-      remote: {
-        guideNumbers: [
-          { zoomMm: 35, metres: 32 },
-          { zoomMm: 70, metres: 45.2548 },
-        ],
-        hssLoss: { stops: 2, shutter: '1/500' },
-      },
-    },
+    profiles: { remote: LAMP },
     settings: { 'body-1': { iso: 400, ...body }, remote: { subjectM: 4, zoomMm: 35, ...of } } as never,
   });
   const light = rig.lights.find(({ id }) => id === 'remote')!;

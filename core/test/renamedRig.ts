@@ -52,8 +52,10 @@ export function renamed({ kit, look }: RandomRig, draw: Draw): Renamed {
     ...(one.sees && { sees: shuffled(one.sees.map(id), draw) }),
     ...(one.firesFor && { firesFor: shuffled(one.firesFor.map(id), draw) }),
     ...(one.attitudes && { attitudes: mixed(one.attitudes) }),
-    ...(one.from && { from: Object.fromEntries(Object.entries(one.from).map(([of, pair]) => [id(of), pair])) }),
+    ...(one.from && { from: byBody(one.from) }),
   });
+  const byBody = <T>(found: Record<string, T>) =>
+    Object.fromEntries(Object.entries(found).map(([of, one]) => [id(of), one]));
   const units = Object.entries(look.units).map(([of, one]) => [id(of), settings(one)] as const);
   return {
     random: {
@@ -61,7 +63,13 @@ export function renamed({ kit, look }: RandomRig, draw: Draw): Renamed {
         families: shuffled(kit.families.map(family), draw),
         profiles: shuffled(kit.profiles.map(profile), draw),
         units: shuffled(
-          kit.units.map((one) => ({ ...one, id: id(one.id), profile: id(one.profile), label: `${name}${one.id}` })),
+          kit.units.map((one) => ({
+            ...one,
+            id: id(one.id),
+            profile: id(one.profile),
+            label: `${name}${one.id}`,
+            ...(one.realSyncs && { realSyncs: byBody(one.realSyncs) }),
+          })),
           draw,
         ),
       },

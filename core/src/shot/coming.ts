@@ -29,12 +29,19 @@ export interface Coming {
   train: Combined | null;
 }
 
+/** What tells a light by air, and how long after the contact the signal is there, in microseconds. */
+interface Told {
+  sender: Placed;
+  atUs: number;
+}
+
 /**
- * @param sender what tells a light by air; null for one that the body itself tells.
+ * @param told null for a light that the body itself tells.
  * @returns null where the signal cannot come.
  */
-export function comingBy(press: Press, light: Light, path: SignalPath, sender: Placed | null): Coming | null {
+export function comingBy(press: Press, light: Light, path: SignalPath, told: Told | null): Coming | null {
   if (path.arrives === false) return null;
+  const sender = told?.sender ?? null;
   const train = startsEarly(press, light, sender);
   const front = frontContact(press.curtain);
   const isRear = press.contactUs > front;
@@ -44,8 +51,9 @@ export function comingBy(press: Press, light: Light, path: SignalPath, sender: P
   const contactUs = isRear && early?.holds !== false ? front : press.contactUs;
   const isTrain = train !== null && train.holds !== false;
   const atUs = path.latencyUs + (isTrain ? startsUs : contactUs);
+  const soonestUs = contactUs + (told?.atUs ?? 0);
   return {
-    atUs: isTrain || contactUs !== front ? atUs : asFound(press.body, light, atUs, front),
+    atUs: isTrain || contactUs !== front ? atUs : asFound(press.body, light, path, { atUs, soonestUs }),
     certain: path.arrives === true && train?.holds !== null && early?.holds !== null,
     unknown: [...path.unknown, ...(train?.fields ?? []), ...(early?.holds === null ? early.fields : [])],
     train,

@@ -247,7 +247,8 @@ class ShotRun {
     const attempts = senders.filter(mayBeHeard(family, senders)).map(({ sender, path: atSender }): Attempt => {
       const path = followAir(this.rig, atSender, { body: this.body, sender, light });
       const isRelated = family !== undefined && radioInUse(sender)?.family === family;
-      return { sender, path, isRelated, coming: comingBy(this.press, light, path, sender) };
+      const coming = comingBy(this.press, light, path, { sender, atUs: atSender.latencyUs });
+      return { sender, path, isRelated, coming };
     });
     const ordered = inOrder(attempts);
     const [best] = ordered;
