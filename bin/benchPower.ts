@@ -17,7 +17,7 @@ function twelve(): BalanceTask {
   const parts = Array.from({ length: LIGHTS }, (_, index): BalancePart => ({
     key: `${index}`,
     lights: [`${index}`],
-    reading: 4 + (index % 5) / 2,
+    readings: [{ stops: 4 + (index % 5) / 2, dialStop: 1 }],
     power: -3,
     range: { floor: -6, ceiling: 0, step: 1 / 3 },
     aim: (index % 3) - 1,
@@ -52,7 +52,7 @@ function fewest(part: BalancePart, wanted: number): number {
     choices = choices.flatMap((so) => [0, ...(part.levers[lever] ?? [])].map((stops) => [...so, stops]));
   let least = Infinity;
   for (const stops of choices) {
-    const reading = part.reading + stops.reduce((sum, one) => sum + one, 0);
+    const reading = part.readings[0]!.stops + stops.reduce((sum, one) => sum + one, 0);
     const fits = powersOf(part.range)!.some(
       (power) => Math.abs(reading + power - part.power - wanted - part.aim) <= toleranceOf(part) + 1e-6,
     );

@@ -50,7 +50,7 @@ test('a few frames find the fastest clean shutter; it is kept on the light and c
   const unit = () => server.rig.units.find(({ id }) => id === 'light-2')!;
   await waitFor(() => expect(unit().realSyncs?.['body-1']).toMatchObject({ link: 'radio', cleanTo: '1/160' }));
   expect(screen.getByText(/up to 1\/160\. Found by test frames, /)).toBeInTheDocument();
-  await press(user, 'Forget');
+  await press(user, /^Forget, .* up to 1\/160/);
   await waitFor(() => expect(unit().realSyncs).toBeUndefined());
 });
 

@@ -49,7 +49,7 @@ function smallKit(): CrewRig {
   return { ...rig, looks: [], units, profiles: rig.profiles.filter(isKept) };
 }
 
-function show(children: ReactNode) {
+function show(children: ReactNode, rig = smallKit()) {
   sent = [];
   ({ sent: done } = showInRig(
     <>
@@ -57,7 +57,7 @@ function show(children: ReactNode) {
       {children}
     </>,
     {
-      rig: smallKit(),
+      rig,
       answer: (method, path, body) => {
         sent.push({ method, path, body });
         return answers.shift();
@@ -112,6 +112,31 @@ describe('a unit', () => {
     await user.click(await screen.findByRole('button', { name: 'Undo: edit of Light 6' }));
     await waitFor(() => expect(done).toHaveLength(2));
     expect(setTo()).toEqual({ label: 'Light 6', lentTo: null, inService: null });
+  });
+
+  test('shows what was found of it, which can be forgotten while its form is being written', async () => {
+    const found = { by: 'Maren', at: '2027-06-12T15:00:00.000Z' };
+    const rig = smallKit();
+    const units = rig.units.map((unit) => {
+      if (unit.id !== 'light-6') return unit;
+      return {
+        ...unit,
+        realDialStop: { stops: 0.85, ...found },
+        realSyncs: { 'body-1': { link: 'radio' as const, cleanTo: '1/160', ...found } },
+      };
+    });
+    const user = show(<KitPlace />, { ...rig, units });
+    await user.click(await screen.findByRole('button', { name: /^Light 6/ }));
+    expect(
+      screen.getByText('Light 6 lights all of the frame of Body 1 up to 1/160. Found by test frames, Maren.'),
+    ).toBeInTheDocument();
+    await user.type(field('Lent to'), 'the other crew');
+    await user.click(button('Forget, 0.85 stops of light for a stop on its dial'));
+    expect(setTo()).toEqual({ realDialStop: null });
+    await waitFor(() => expect(screen.queryByText(/^Light 6, measured by Maren/)).not.toBeInTheDocument());
+    expect(field('Lent to')).toHaveValue('the other crew');
+    await user.click(button('Save, Light 6'));
+    await waitFor(() => expect(setTo()).toEqual({ lentTo: 'the other crew' }));
   });
 
   test('without a label cannot be saved, and says so', async () => {

@@ -217,6 +217,27 @@ test('what two readings tell of a unit is kept on it, counts from then on, and c
   await waitFor(() => expect(unit().realGuideNumber).toBeUndefined());
 });
 
+test('a dial whose stops are not quite stops is kept as measured', async () => {
+  const rig = rigWith();
+  const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
+  const at = (power: number, stops: number, day: number) => ({
+    ...key!,
+    id: `rim-${day}`,
+    lights: { 'light-3': { power, subjectM: 5, zoomMm: 50 } },
+    stops,
+    at: `2020-06-0${day}T10:00:00.000Z`,
+  });
+  const readings = [...rig.readings, at(-4, 4, 2), at(0, 7.4, 3)];
+  const { user, server } = show(<MeterPage />, { ...rig, readings });
+  const said = /^From 1\/16 to 1\/1 Light 3 gives 0\.85 stops of light for a stop on its dial/;
+  await screen.findByText(said);
+  await user.click(screen.getByRole('button', { name: 'Keep as measured, Light 3' }));
+  const unit = () => server.rig.units.find(({ id }) => id === 'light-3')!;
+  await waitFor(() => expect(unit().realDialStop).toMatchObject({ stops: 0.85, by: rig.member.name }));
+  await waitFor(() => expect(screen.queryByText(said)).not.toBeInTheDocument());
+  expect(screen.getByText(/^Light 3, measured by .*0\.85 stops of light/)).toBeInTheDocument();
+});
+
 test('a reading is two touches and a button, leads to the next light, and can be taken back', async () => {
   const { user, server } = show(<MeterPage />);
   const list = await screen.findByRole('list', { name: 'Readings' });

@@ -12,10 +12,13 @@ import { powersOf } from '../src/exposure/powerSteps';
 import { sumOfReadings } from '../src/exposure/reading';
 import { Draw } from './draw';
 
+/** One light that reads that. */
+const reads = (stops: number, dialStop = 1) => [{ stops, dialStop }];
+
 const part = (of: Partial<BalancePart> = {}): BalancePart => ({
   key: 'A',
   lights: ['a'],
-  reading: 6,
+  readings: reads(6),
   power: -3,
   range: { floor: -7, ceiling: 0, step: 1 / 3 },
   aim: 0,
@@ -34,7 +37,7 @@ const task = (of: Partial<BalanceTask>): BalanceTask => ({
 });
 
 test('a key that reads f/8 at 1/8 gives f/11 at 1/4, and the fill two stops below it', () => {
-  const fill = part({ key: 'B', reading: 5, power: -4, aim: -2 });
+  const fill = part({ key: 'B', readings: reads(5), power: -4, aim: -2 });
   const plan = balance(task({ parts: [part(), fill], aperture: 7 }), SECONDS)!;
   expect(plan.parts.map(({ power, predicted, off }) => [power, predicted, off])).toEqual([
     [-2, 7, 0],
@@ -49,6 +52,17 @@ test('powers are rounded to each unit’s steps, ties towards less light', () =>
   const whole = part({ range: { floor: -7, step: 1 } });
   const [is] = balance(task({ parts: [whole], aperture: 6.5 }), SECONDS)!.parts;
   expect([is!.power, is!.off]).toEqual([-3, -0.5]);
+});
+
+test('a dial whose stop is less than a stop of light is turned further, and lights with dials of their own together', () => {
+  const flat = part({ readings: reads(6, 0.8), range: { floor: -7, step: 0.1 } });
+  const [is] = balance(task({ parts: [flat], aperture: 7 }), SECONDS)!.parts;
+  // A stop of light is a stop and a quarter on its dial; ties go towards less light.
+  expect([is!.power, is!.predicted]).toEqual([-1.8, expect.closeTo(6.96, 9)]);
+  const both = part({ readings: [...reads(6, 0.8), ...reads(6)], range: { floor: -7, step: 0.1 } });
+  // Each reads f/8, both 7; at 2 stops more on the dial 7.6 and 8, both log2(2^7.6 + 2^8).
+  const [pair] = balance(task({ parts: [both], aperture: 8.8138 }), SECONDS)!.parts;
+  expect([pair!.power, pair!.predicted]).toEqual([-1, expect.closeTo(8.8138, 3)]);
 });
 
 test('a light too dark at full takes the dial that gives it most for least: ISO before opening the lens', () => {
@@ -116,6 +130,9 @@ function leversTried(one: BalancePart, aperture: number, given: number): number 
   return known.get(key)!;
 }
 
+const readBy = ({ readings, power }: BalancePart, at: number): number =>
+  Math.log2(readings.reduce((light, { stops, dialStop }) => light + 2 ** (stops + dialStop * (at - power)), 0));
+
 function leversTriedOnce(one: BalancePart, wanted: number): number | null {
   const powers = powersOf(one.range)!;
   let choices: number[][] = [[]];
@@ -124,9 +141,9 @@ function leversTriedOnce(one: BalancePart, wanted: number): number | null {
     choices = choices.flatMap((so) => values.map((value) => [...so, value]));
   }
   const counts = choices.flatMap((stops) => {
-    const reading = one.reading + stops.reduce((sum, each) => sum + each, 0);
+    const levers = stops.reduce((sum, each) => sum + each, 0);
     const fits = powers.some(
-      (power) => Math.abs(reading + power - one.power - wanted - one.aim) <= toleranceOf(one) + 1e-6,
+      (power) => Math.abs(readBy(one, power) + levers - wanted - one.aim) <= toleranceOf(one) + 1e-6,
     );
     return fits ? [stops.filter(Boolean).length] : [];
   });
@@ -145,7 +162,10 @@ function randomTask(draw: Draw): BalanceTask {
     return {
       key: `${index}`,
       lights: [`${index}`],
-      reading: draw.integer(20, 100) / 10,
+      readings: Array.from({ length: draw.oneIn(4) ? 2 : 1 }, () => ({
+        stops: draw.integer(20, 100) / 10,
+        dialStop: draw.oneIn(3) ? draw.integer(7, 13) / 10 : 1,
+      })),
       power: draw.integer(floor, 0),
       range: { floor, ceiling: 0, step: draw.pick(0.1, 1 / 3, 0.5, 1) },
       aim: draw.pick(0, -2, 1, -1, 0.5),
@@ -170,7 +190,7 @@ const met = (plan: BalancePlan, { parts, aperture }: BalanceTask): void => {
   expect(plan.parts.map(({ part: { key } }) => key)).toEqual(parts.map(({ key }) => key));
   for (const { part: one, power, predicted, levers } of plan.parts) {
     const given = turned('iso') + (one.train ? turned('shutter') : 0);
-    const reads = one.reading + given + power - one.power + levers.reduce((sum, { stops }) => sum + stops, 0);
+    const reads = readBy(one, power) + given + levers.reduce((sum, { stops }) => sum + stops, 0);
     expect(predicted).toBeCloseTo(reads, 9);
     expect(Math.abs(reads - (aperture + turned('aperture') + one.aim))).toBeLessThanOrEqual(toleranceOf(one) + 1e-6);
     expect(powersOf(one.range)!.some((each) => Math.abs(each - power) < 1e-9)).toBe(true);

@@ -61,6 +61,21 @@ test('a light set by hand shows its power on its own scale', () => {
   expect(whereText(card)).toBe('loft stair, 44 s there and back');
 });
 
+test('of a camera aperture and ISO are dialled where they are planned, of a light its zoom, filter and distance', () => {
+  const lines = (id: string, of: object) => {
+    const look = demo.looks.find((one) => one.id === 'speeches')!;
+    const units = { ...look.units, [id]: { ...look.units[id], ...of } };
+    const rig = buildRig(indexKit(demo), { ...look, units });
+    return cardLines(rig, rig.placed.get(id)!).map(({ setting }) => setting);
+  };
+  expect(lines('body-1', {})).toEqual(expect.arrayContaining(['aperture', 'iso']));
+  // Where the camera turns the ISO itself there is none to dial.
+  expect(lines('body-1', { isoAuto: true })).not.toContain('iso');
+  expect(lines('body-1', { aperture: null })).not.toContain('aperture');
+  expect(lines('light-3', { densityLoss: 2 }).slice(5, 9)).toEqual(['zoomAuto', 'zoomMm', 'densityLoss', 'subjectM']);
+  expect(lines('light-3', { zoomAuto: true })).not.toContain('zoomMm');
+});
+
 test('the sender’s card lists what it tells each group, and nothing of one it leaves off', () => {
   const card = cardOf('sender-2');
   expect(settings(card)).toEqual([

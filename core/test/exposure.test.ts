@@ -312,8 +312,9 @@ test('what fools metering, and the power that keeps what it gave', () => {
   expect(usualCompensation('white clothes')).toBe(1);
   expect(usualCompensation('black clothes')).toBe(-1);
   expect(usualCompensation('backlight')).toBeCloseTo(4 / 3, 4);
-  expect(frozenPower(6.3, 7, -2)).toBeCloseTo(-2.7, 9);
-  expect(frozenPower(7.4, 5.4, -3)).toBeCloseTo(-1, 9);
+  expect(frozenPower(6.3, 9, 1)).toBeCloseTo(-2.7, 9);
+  // On a dial whose stop is four fifths of one, a stop less of light is a stop and a quarter down.
+  expect(frozenPower(7.4, 8.4, 0.8)).toBeCloseTo(-1.25, 9);
 });
 
 /** Asks until it is found. @param boldest the boldest choice that is clean, -1 for none. */

@@ -1,14 +1,21 @@
 /** What readings tell of one unit itself, and that it counts wherever a level is reckoned. docs/model.md, Measured. */
 import { frozen } from '../src/power/freeze';
-import { levelByGuideNumber, lightLevel } from '../src/power/lightLevel';
-import { foundGuideNumber, foundLoss } from '../src/power/measured';
+import { levelByGuideNumber, levelByReading, lightLevel } from '../src/power/lightLevel';
+import { foundDialStop, foundGuideNumber, foundLoss } from '../src/power/measured';
 import { guideNumbersOf, lossOfTrain } from '../src/power/realLight';
 import { trainCost } from '../src/power/trainCost';
 import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
 import type { Unit } from '../src/record/unit';
 import type { Light } from '../src/rig/rig';
-import { foundGuideNumberText, foundLossText, trainCostText } from '../src/words/measuredWords';
+import {
+  foundDialStopText,
+  foundGuideNumberText,
+  foundLossText,
+  keptByFrames,
+  keptByMeter,
+  trainCostText,
+} from '../src/words/measuredWords';
 import { namesOf } from '../src/words/wording';
 import { baseKit, judgeBase } from './baseRig';
 import { LAMP, reading } from './metered';
@@ -160,5 +167,81 @@ describe('what one unit loses in high-speed sync', () => {
     const dark = trainCost(lit({ zoomMm: null }).light, body, '1/1000')!;
     expect(trainCostText(dark)).toBe('High-speed sync at 1/1000 takes 3 stops: it reaches 0.35 times as far.');
     expect(trainCost(lit({}, {}, { hssLoss: null }).light, body, '1/1000')).toBeNull();
+  });
+});
+
+describe('what a stop on the dial of one unit gives', () => {
+  const at = (power: number, stops: number, of: Reading['lights'][string] = {}, then: Partial<Reading> = {}) =>
+    read(stops, { power, subjectM: 4, ...of }, then);
+  const find = (readings: Reading[], of: Partial<Settings> = {}, real: Partial<Unit> = {}) => {
+    const { light, body } = lit(of, real);
+    return foundDialStop(light, body, readings);
+  };
+
+  test('two readings far enough apart on the dial tell it, what else was changed taken off', () => {
+    // Four stops down the dial are 3.4 stops of light.
+    const found = find([at(0, 7), at(-4, 3.6)])!;
+    expect(found).toEqual({ stops: expect.closeTo(0.85, 9), between: [-4, 0] });
+    expect(foundDialStopText('remote', found, names)).toBe(
+      'From 1/16 to 1/1 Remote gives 0.85 stops of light for a stop on its dial, by its last two readings.',
+    );
+    // Twice as far is two stops less, a filter of one stop one more.
+    expect(find([at(0, 7), at(-4, 0.6, { subjectM: 8, densityLoss: 1 })])!.stops).toBeCloseTo(0.85, 9);
+    // The one before it is too near on the dial, the one before that is not.
+    expect(find([at(0, 7), at(-3, 4.45), at(-4, 3.6)])!.between).toEqual([-4, 0]);
+  });
+
+  test.each<[string, Reading[], Partial<Settings>]>([
+    ['readings that agree', [at(0, 7), at(-4, 3.15)], {}],
+    ['powers nearer than two stops', [at(0, 7), at(-1, 6.5)], {}],
+    ['another place', [at(0, 7), at(-4, 3.6, {}, { place: 'Bar' })], {}],
+    ['one reading', [at(0, 7)], {}],
+    ['metering', [at(0, 7), at(-4, 3.6, { power: null })], {}],
+    ['high-speed sync', [at(0, 7), at(-4, 3.6, {}, { shutter: '1/500' })], { hss: true }],
+    ['a distance nobody recorded', [at(0, 7), at(-4, 3.6, { subjectM: null })], {}],
+    ['what no dial does', [at(0, 7), at(-4, 6)], {}],
+  ])('%s tell nothing of it', (_, readings, of) => expect(find(readings, of)).toBeNull());
+
+  test('kept, every level and every frozen power goes by it, and the readings agree', () => {
+    const real = { realDialStop: { stops: 0.85, ...FOUND } };
+    const readings = [at(0, 7), at(-4, 3.6)];
+    expect(find(readings, {}, real)).toBeNull();
+    const down = (of: Partial<Unit>) => {
+      const unit = lit({}, of);
+      return levelByReading({ ...unit, power: -2 }, readings[0]!).stops!;
+    };
+    expect([down({}), down(real)]).toEqual([5, expect.closeTo(5.3, 9)]);
+    const number = (of: Partial<Unit>) => levelByGuideNumber({ ...lit({}, of), power: -4 }).stops!;
+    expect(number(real) - number({})).toBeCloseTo(0.6, 9);
+    const metered = [at(0, 7), read(3.6, { power: null, subjectM: 4 })];
+    expect(frozen(lit().light, lit().body, metered).exact).toBeCloseTo(-3.4, 9);
+    expect(frozen(lit({}, real).light, lit().body, metered).exact).toBeCloseTo(-4, 9);
+    // And its guide number is told by them: 4 m at f/11.3 (7) are 45 m.
+    const { light, body } = lit({}, real);
+    expect(foundGuideNumber(light, body, readings)!.metres).toBeCloseTo(4 * 2 ** 3.5, 6);
+    expect(foundGuideNumber(lit().light, body, readings)!.metres).toBeNull();
+  });
+
+  test('what is kept of a unit is told in words, by meter and by test frames', () => {
+    const { light } = lit(
+      {},
+      {
+        realGuideNumber: { metres: 28.3, zoomMm: 35, ...FOUND },
+        realHssLoss: { stops: 2.6, shutter: '1/500', ...FOUND },
+        realDialStop: { stops: 0.85, ...FOUND },
+        realSyncs: { 'body-1': { link: 'radio', cleanTo: '1/160', ...FOUND } },
+        realTails: { 'body-1': { delayUs: 1200, ...FOUND } },
+      },
+    );
+    expect(keptByMeter(light.unit).map(({ field, text }) => [field, text])).toEqual([
+      ['realGuideNumber', 'guide number 28 at 35 mm'],
+      ['realHssLoss', '2.6 stops at 1/500 in high-speed sync'],
+      ['realDialStop', '0.85 stops of light for a stop on its dial'],
+    ]);
+    expect(keptByFrames(light.unit, names).map(({ field, by }) => [field, by])).toEqual([
+      ['realSyncs.body-1', 'Maren'],
+      ['realTails.body-1', 'Maren'],
+    ]);
+    expect(keptByMeter(lit().light.unit)).toEqual([]);
   });
 });

@@ -84,6 +84,10 @@ describe('an edit', () => {
       field(light('light-6'), 'realHssLoss', { stops: 2.6, shutter: '1/500' }, null),
     ],
     [
+      'measured stop of the dial of Light 6: not recorded, now 0.85 stops of light for a stop on its dial',
+      field(light('light-6'), 'realDialStop', null, { stops: 0.85 }),
+    ],
+    [
       'fastest clean shutter with Body 1 of Light 6: not recorded, now 1/200',
       field(light('light-6'), 'realSyncs.body-1', null, { cleanTo: '1/200' }),
     ],

@@ -14,6 +14,7 @@ import { Choice } from '../components/Choice';
 import { FormField } from '../components/FormField';
 import { Words } from '../components/Words';
 import { HistoryLink } from '../history/HistoryLink';
+import { KeptFindings } from '../power/KeptFindings';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { TakenAlong } from './TakenAlong';
@@ -66,6 +67,7 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
   return (
     <View style={styles.editor}>
       <CanDo profile={profile} />
+      <KeptFindings unit={unit} readOnly={false} />
       <FormField control={control} name="label" label="Label on its tape" />
       {TEXTS.map(([name, label]) => (
         <FormField key={name} control={control} name={name} label={label} />

@@ -38,7 +38,7 @@ export function UnitRow({ unit, profile, open, onToggle }: UnitRowProps) {
         </View>
         <Chevron size={20} color={colours.quiet} />
       </Pressable>
-      {open && <UnitEditor key={JSON.stringify(unit)} unit={unit} profile={profile} onClose={onToggle} />}
+      {open && <UnitEditor unit={unit} profile={profile} onClose={onToggle} />}
     </View>
   );
 }

@@ -1,7 +1,8 @@
 import { apertures } from '@ergon/core/exposure/aperture';
 import { isos } from '@ergon/core/exposure/iso';
 import { dialChanges } from '@ergon/core/power/cameraDials';
-import { evenly, planPowers } from '@ergon/core/power/powerPlan';
+import { planPowers } from '@ergon/core/power/powerPlan';
+import { dialStopOf } from '@ergon/core/power/realLight';
 import type { Body } from '@ergon/core/rig/rig';
 import { settingName, settingValue } from '@ergon/core/words/settingWords';
 import { useState } from 'react';
@@ -35,11 +36,11 @@ export function CameraDials({ judged, body }: CameraDialsProps) {
     if (!follow || from === null) return edit(judged.look.id, [{ unit: body.id, setting, from, to }], label);
     const stops = DIALS[setting].stopsOf(to) - DIALS[setting].stopsOf(from);
     const metering = rig.lights.filter(({ settings }) => settings.mode === 'ttl');
-    const lights = rig.lights.filter((light) => !metering.includes(light)).map(({ id }) => id);
+    const lights = rig.lights.filter((light) => !metering.includes(light));
     // More ISO takes less light, a smaller opening more.
     const moved = setting === 'iso' ? -stops : stops;
-    const others = dialChanges(rig, setting, stops);
-    edit(judged.look.id, planPowers(judged.judgement, evenly(lights, moved), others).changes, label);
+    const asked = new Map(lights.map((light) => [light.id, moved / dialStopOf(light)]));
+    edit(judged.look.id, planPowers(judged.judgement, asked, dialChanges(rig, setting, stops)).changes, label);
   };
   return (
     <View style={styles.dials} role="group" aria-label={`Camera ${names.unit(body.id)}`}>

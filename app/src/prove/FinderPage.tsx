@@ -9,7 +9,6 @@ import {
   finderFoundText,
   type FinderOf,
   finderTryText,
-  foundByText,
   framesLeftText,
   tailNeedsText,
 } from '@ergon/core/words/proveWording';
@@ -29,6 +28,7 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { LookList } from '../screens/LookList';
 import { LookPage } from '../screens/LookPage';
 import { space } from '../theme/tokens';
+import { KeptFindings } from '../power/KeptFindings';
 import { useFinder } from './useFinder';
 
 /** The fastest clean shutter of a body with a light, or its longest tail delay, found by test frames. */
@@ -110,7 +110,11 @@ function Search({ judged, lights, bodies, title }: SearchProps) {
           <Words tone="quietOnBlock">{`Is part of the picture dark? ${framesLeftText(state.left)}.`}</Words>
         )}
       </Block>
-      <Known light={light} search={search} />
+      <KeptFindings
+        unit={light.unit}
+        only={[entryField(search.kind === 'sync' ? 'realSyncs' : 'realTails', search.body)]}
+        readOnly={false}
+      />
       <Words as="small" tone="quiet">
         {FIRE_CAUTION}
       </Words>
@@ -194,27 +198,6 @@ function FinderFoot({ finder, light, onKeep }: FinderFootProps) {
   );
 }
 
-/** What was found before, and the way to forget it. */
-function Known({ light, search }: { light: Light; search: FinderOf }) {
-  const { names, queue } = useRig();
-  const { realSyncs, realTails } = light.unit;
-  const sync = search.kind === 'sync' ? realSyncs?.[search.body] : undefined;
-  const tail = search.kind === 'tail' ? realTails?.[search.body] : undefined;
-  const found = sync ?? tail;
-  if (!found) return null;
-  const forget = () =>
-    queue.submit(`test frames of ${names.unit(light.id)} forgotten`, (state) =>
-      noting(state, light.id, entryField(sync ? 'realSyncs' : 'realTails', search.body), null),
-    );
-  const text = finderFoundText(search, sync ? sync.cleanTo : tail!.delayUs, names);
-  return (
-    <View style={styles.known}>
-      <Words grow tone="quiet">{`${text} ${foundByText(found.by)}`}</Words>
-      <Button kind="quiet" label="Forget" onPress={forget} />
-    </View>
-  );
-}
-
 /** Kept on the light, for every look; a delay is set in this look at once. */
 function useKeep({ look, judgement }: JudgedLook, light: Light, { kind, body }: FinderOf) {
   const { rig, queue, names } = useRig();
@@ -248,5 +231,4 @@ const styles = StyleSheet.create({
   foot: { gap: space.small, maxWidth: 620 },
   answers: { flexDirection: 'row', gap: space.small },
   answer: { flex: 1, maxWidth: 360 },
-  known: { flexDirection: 'row', alignItems: 'center', gap: space.small, maxWidth: 620 },
 });

@@ -129,6 +129,8 @@ function ofLight(rig: Rig, placed: Placed): Planned[] {
     ...recorded(placed, 'hss', 'tailDelayUs', 'trim'),
     ...(profile.lampSwitch === true ? each(placed, 'lamp') : []),
     ...(profile.zoomMm == null ? [] : each(placed, 'zoomAuto')),
+    ...(settings.zoomAuto === true ? [] : recorded(placed, 'zoomMm')),
+    ...recorded(placed, 'densityLoss', 'subjectM'),
     ...(profile.beeper === true ? each(placed, 'beep') : []),
     ...recorded(placed, 'receiver', 'mount', 'plugs', 'cord', 'startedInOrder'),
   ];
@@ -145,7 +147,11 @@ function ofBody(placed: Placed): Planned[] {
   if (!isBody(placed)) return [];
   const { popup, previewsExposure } = placed.profile;
   return [
-    ...each(placed, 'shutterType', 'shutter', 'exposureMode', 'isoAuto', 'wbAuto', 'redEye'),
+    ...each(placed, 'shutterType', 'shutter', 'exposureMode'),
+    ...recorded(placed, 'aperture'),
+    ...each(placed, 'isoAuto'),
+    ...(placed.settings.isoAuto === true ? [] : recorded(placed, 'iso')),
+    ...each(placed, 'wbAuto', 'redEye'),
     ...(previewsExposure === true ? each(placed, 'previewOn') : []),
     ...each(placed, 'flashFiring'),
     ...(popup == null || popup === 'none' ? [] : recorded(placed, 'popupUp')),

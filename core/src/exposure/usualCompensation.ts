@@ -16,5 +16,9 @@ const USUAL: Readonly<Record<FooledBy, number>> = {
 
 export const usualCompensation = (by: FooledBy): number => USUAL[by];
 
-/** A power that gives what metering gave: from a reading under metering and one at a known power, in stops below full. */
-export const frozenPower = (metered: number, known: number, power: number): number => power + metered - known;
+/**
+ * A power that gives what metering gave, in stops below full.
+ * @param metered the reading under metering. @param full what it reads at full power. @param dialStop stops of light for
+ * one on its dial.
+ */
+export const frozenPower = (metered: number, full: number, dialStop: number): number => (metered - full) / dialStop;

@@ -46,7 +46,7 @@ export function noting(state: CrewState, id: string, field: NotedField, to: Json
 }
 
 /** What a meter found out about one unit. */
-export const METERED_FIELDS = ['realGuideNumber', 'realHssLoss'] as const;
+export const METERED_FIELDS = ['realGuideNumber', 'realHssLoss', 'realDialStop'] as const;
 export type MeteredField = (typeof METERED_FIELDS)[number];
 
 /** A field of a unit that is no part of its form. */

@@ -5,7 +5,7 @@ import type { Reading } from '../record/reading.ts';
 import type { Light } from '../rig/rig.ts';
 import type { FieldRef } from '../rig/check.ts';
 import { asMetered, levelByReading, type Lit, soloReadings } from './lightLevel.ts';
-import { guideNumbersOf } from './realLight.ts';
+import { dialStopOf, guideNumbersOf } from './realLight.ts';
 
 /** Readings closer than this to what was expected agree, in stops: a meter held a little otherwise. */
 export const AGREE_STOPS = 0.2;
@@ -61,7 +61,8 @@ function likeliest(light: Light, off: number): Why[] {
   const whys: Why[] = [];
   const whole = Math.round(off);
   // A knob is turned by whole stops, or was left where it stood.
-  if (whole !== 0 && fits(whole) && canStand(light, whole)) whys.push({ why: 'power', steps: whole });
+  const steps = Math.round(off / dialStopOf(light));
+  if (steps !== 0 && fits(steps * dialStopOf(light)) && canStand(light, steps)) whys.push({ why: 'power', steps });
   const density = settings.densityLoss ?? 0;
   if (density > 0 && fits(density)) whys.push({ why: 'density', stops: density });
   if (whole < 0 && whole >= -MOST_DENSITY && fits(whole)) whys.push({ why: 'density', stops: whole });

@@ -12,12 +12,18 @@ export type Lever = (typeof LEVERS)[number];
 export const DIALS = ['iso', 'shutter', 'aperture'] as const;
 export type Dial = (typeof DIALS)[number];
 
+export interface PartReading {
+  stops: number;
+  /** Stops of light for one on its dial. */
+  dialStop: number;
+}
+
 /** Lights that share one power. */
 export interface BalancePart {
   key: string;
   lights: readonly string[];
-  /** What they read together at `power`. */
-  reading: number;
+  /** What each of them reads at `power`. */
+  readings: readonly PartReading[];
   power: number;
   range: PowerRange;
   /** What they are to read, above the camera's aperture. */
@@ -138,8 +144,8 @@ function leastLevers(part: BalancePart, wanted: number, seconds: LeverSeconds): 
   for (const levers of leverSets(part)) {
     if (best && levers.length > best.plan.levers.length) break;
     const moved = levers.reduce((sum, { stops }) => sum + stops, 0);
-    const power = nearestPower(part.power + wanted - part.reading - moved, part.range);
-    const predicted = part.reading + moved + power - part.power;
+    const power = nearestPower(powerReading(part, wanted - moved), part.range);
+    const predicted = readingAt(part, power) + moved;
     if (Math.abs(predicted - wanted) > toleranceOf(part) + STOPS_SLACK) continue;
     const cost = levers.reduce((sum, { lever }) => sum + seconds.lever(lever), 0);
     const size = levers.reduce((sum, { stops }) => sum + Math.abs(stops), 0);
@@ -149,9 +155,31 @@ function leastLevers(part: BalancePart, wanted: number, seconds: LeverSeconds): 
   return best?.plan ?? null;
 }
 
+/** What they read together at a power of their dials. */
+export const readingAt = ({ readings, power }: BalancePart, at: number): number =>
+  sumOfReadings(readings.map(({ stops, dialStop }) => stops + dialStop * (at - power)));
+
+/** The power at which they read that together, beyond their limits too: p' = p + (T - R) / k. */
+function powerReading(part: BalancePart, wanted: number): number {
+  const dialStops = part.readings.map(({ dialStop }) => dialStop);
+  const [least, most] = [Math.min(...dialStops), Math.max(...dialStops)];
+  const short = wanted - readingAt(part, part.power);
+  if (least === most) return part.power + short / least;
+  // Dials of their own: what they give together lies between the flattest and the steepest of them.
+  let [low, high] = [part.power + short / least, part.power + short / most].sort((a, b) => a - b) as [number, number];
+  while (high - low > STOPS_SLACK) {
+    const middle = (low + high) / 2;
+    if (readingAt(part, middle) > wanted) high = middle;
+    else low = middle;
+  }
+  return (low + high) / 2;
+}
+
 /** Rounding to its own steps is no fault: half a step, and at least what nobody sees. */
-export const toleranceOf = ({ range: { step } }: Pick<BalancePart, 'range'>): number =>
-  step == null ? POWER_TOLERANCE_STOPS : Math.max(POWER_TOLERANCE_STOPS, exactStep(step) / 2);
+export const toleranceOf = ({ range: { step }, readings }: Pick<BalancePart, 'range' | 'readings'>): number =>
+  step == null
+    ? POWER_TOLERANCE_STOPS
+    : Math.max(POWER_TOLERANCE_STOPS, (exactStep(step) / 2) * Math.max(...readings.map(({ dialStop }) => dialStop)));
 
 /** Every choice of levers, the fewest first. */
 function leverSets({ levers }: BalancePart): { lever: Lever; stops: number }[][] {

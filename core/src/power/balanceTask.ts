@@ -2,7 +2,6 @@
 import { apertures } from '../exposure/aperture.ts';
 import { isos } from '../exposure/iso.ts';
 import { timesAsFar } from '../exposure/lightFall.ts';
-import { sumOfReadings } from '../exposure/reading.ts';
 import { shutterMicroseconds, THIRD_LABELS } from '../measure/stops.ts';
 import { AT_UNIT_SECONDS, CAMERA_SECONDS, SWAP_SECONDS, UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import { shutterInUse } from '../path/bodyStation.ts';
@@ -25,6 +24,7 @@ import { aimOf } from './lightLevel.ts';
 import { type LightPower, lightPowers } from './lightPower.ts';
 import { sharedLetters } from './letters.ts';
 import { planPowers, type PowerPlan, SAME_STOPS } from './powerPlan.ts';
+import { dialStopOf } from './realLight.ts';
 import { roomReading } from './room.ts';
 
 /** ISO nobody leaves without need: below it nothing is gained, above it the picture suffers. */
@@ -116,7 +116,7 @@ function partOf(key: string, lights: readonly LightPower[], wanted: Wanted): Bal
   return {
     key,
     lights: lights.map(({ light }) => light.id),
-    reading: sumOfReadings(lights.map(({ level }) => level.stops!)),
+    readings: lights.map(({ light, level }) => ({ stops: level.stops!, dialStop: dialStopOf(light) })),
     // As powerPlan moves them: the brightest stands for all.
     power: Math.max(...lights.map(({ wanted }) => wanted!)),
     range: {

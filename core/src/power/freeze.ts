@@ -8,6 +8,7 @@ import type { Body, Light, Placed, Rig } from '../rig/rig.ts';
 import { asMetered, levelByGuideNumber, levelByReading, soloReadings } from './lightLevel.ts';
 import type { FieldRef } from '../rig/check.ts';
 import { setFrom } from './lightPower.ts';
+import { dialStopOf } from './realLight.ts';
 
 export interface Frozen {
   /** What it gave under metering, in stops below full, before rounding; null where nobody can say. */
@@ -31,7 +32,7 @@ export function frozen(light: Light, body: Body, readings: readonly Reading[]): 
   const known = solo.find(({ lights }) => lights[light.id]!.power != null);
   const { stops: full, unknown } = known ? levelByReading(asThen, known) : levelByGuideNumber(asThen);
   if (full === null) return { exact: null, power: null, metered, unknown };
-  const exact = frozenPower(metered.stops, full, 0);
+  const exact = frozenPower(metered.stops, full, dialStopOf(light));
   return { exact, power: nearestPower(exact, light.profile.power), metered, unknown: [] };
 }
 

@@ -10,7 +10,7 @@ import type { Settings } from '../record/settings.ts';
 import { type FieldRef, fieldRef, missing } from '../rig/check.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import { usualAim } from './aims.ts';
-import { guideNumbersOf, lossOfTrain } from './realLight.ts';
+import { dialStopOf, guideNumbersOf, lossOfTrain } from './realLight.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 
 export interface LightLevel {
@@ -87,7 +87,7 @@ export function levelByReading(lit: Lit, reading: Reading): LightLevel {
   if (unknown.length > 0) return { stops: null, reading, unknown };
   const stops =
     reading.stops +
-    (power! - then.power!) +
+    dialStopOf(light) * (power! - then.power!) +
     (isos.stopsOf(body.settings.iso!) - isos.stopsOf(reading.iso)) -
     (lossIn(settings) - lossIn(then)) +
     distance.stops +
@@ -156,7 +156,7 @@ export function levelByGuideNumber({ light, body, power, train }: Lit): LightLev
       guideNumber: guideNumber!,
       metres: settings.subjectM!,
       isoStops: isos.stopsOf(iso!),
-      power: power!,
+      power: dialStopOf(light) * power!,
       loss: lossIn(settings),
     }) +
     stopsByPops(popsOf(light)) -

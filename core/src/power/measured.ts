@@ -1,4 +1,4 @@
-/** What readings tell of one unit itself: its guide number, and what it loses in high-speed sync. docs/model.md, Measured. */
+/** What readings tell of one unit itself: its guide number, its loss in high-speed sync, what its dial really gives. docs/model.md, Measured. */
 import { guideNumberAt, guideNumberByReading } from '../exposure/guideNumber.ts';
 import { highSpeedLoss, type LossAt, lossByReadings } from '../exposure/highSpeedLoss.ts';
 import { isos } from '../exposure/iso.ts';
@@ -6,13 +6,13 @@ import { stopsByPops } from '../exposure/pops.ts';
 import { shutterMicroseconds } from '../measure/stops.ts';
 import type { Tri } from '../measure/tri.ts';
 import { shutterInUse } from '../path/bodyStation.ts';
-import { guideNumberSchema, hssLossSchema } from '../record/brightnessSchema.ts';
+import { dialStopSchema, guideNumberSchema, hssLossSchema } from '../record/brightnessSchema.ts';
 import type { Reading } from '../record/reading.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import { popsOf } from '../shot/pulseShape.ts';
 import { AGREE_STOPS } from './agreement.ts';
 import { asMetered, levelByReading, lossIn, soloReadings } from './lightLevel.ts';
-import { guideNumbersOf, statedLoss } from './realLight.ts';
+import { dialStopOf, guideNumbersOf, statedLoss } from './realLight.ts';
 
 export interface FoundGuideNumber {
   /** In metres, at full power and ISO 100; null where the two readings do not agree. */
@@ -60,7 +60,7 @@ function guideNumberOf(light: Light, body: Body, reading: Reading): number | nul
   const metres = guideNumberByReading(reading.stops, {
     metres: subjectM,
     isoStops: isos.stopsOf(reading.iso),
-    power: power + stopsByPops(popsOf(light)),
+    power: dialStopOf(light) * power + stopsByPops(popsOf(light)),
     loss: lossIn(then),
   });
   return guideNumberSchema.shape.metres.safeParse(metres).success ? metres : null;
@@ -92,6 +92,43 @@ export function foundLoss(light: Light, body: Body, readings: readonly Reading[]
   const { realHssLoss } = light.unit;
   const kept = realHssLoss != null && isAsKept(highSpeedLoss(realHssLoss, loss.shutter) - loss.stops);
   return { loss, stated: statedLoss(light), kept };
+}
+
+/** Readings at powers nearer to each other than this, in stops, do not tell what the dial gives. */
+export const LEAST_DIAL_SPAN = 2;
+
+export interface FoundDialStop {
+  /** Stops of light for one on its dial. */
+  stops: number;
+  /** The powers of both readings, the lower one first. */
+  between: readonly [number, number];
+}
+
+/**
+ * From its last reading alone, and the one before it at the same place and a power far enough from it. Null where there
+ * are not both, where they agree with what counts already, or where they are further off than any dial.
+ */
+export function foundDialStop(light: Light, body: Body, readings: readonly Reading[]): FoundDialStop | null {
+  const solo = soloReadings(readings, light.id).filter((reading) => isTrain(light, body, reading) === false);
+  const powerIn = ({ lights }: Reading) => lights[light.id]!.power;
+  const [later] = solo;
+  const top = later && powerIn(later);
+  if (top == null) return null;
+  const earlier = solo.find((one) => {
+    const power = powerIn(one);
+    const isThere = (one.place ?? null) === (later!.place ?? null);
+    return isThere && power != null && Math.abs(power - top) >= LEAST_DIAL_SPAN;
+  });
+  if (!earlier) return null;
+  const from = powerIn(earlier)!;
+  // As it stood at the later one, but for its power: what is left is what the dial did.
+  const asThen = { ...asMetered({ light, body, train: false }, later!), power: from };
+  const { stops: before } = levelByReading(asThen, earlier);
+  if (before === null) return null;
+  const stops = (later!.stops - before) / (top - from);
+  const apart = Math.abs(stops - dialStopOf(light)) * Math.abs(top - from);
+  if (apart <= AGREE_STOPS || !dialStopSchema.safeParse({ stops }).success) return null;
+  return { stops, between: [Math.min(top, from), Math.max(top, from)] };
 }
 
 /** Taken faster than sync, with a light that is set to high-speed sync; null where nobody recorded the sync time. */

@@ -4,6 +4,7 @@ import { sumOfReadings } from '../exposure/reading.ts';
 import { frozenPower } from '../exposure/usualCompensation.ts';
 import type { LightRun, Shot } from '../shot/lightRun.ts';
 import type { Lit } from './lightLevel.ts';
+import { dialStopOf } from './realLight.ts';
 
 export interface MeterShot {
   /** Stops above f/1, of the lights asked for together; null where nothing fired, or nobody can say what it gives. */
@@ -37,5 +38,5 @@ function readOf({ body }: Shot, { light, delivery, train }: LightRun, levelOf: (
   const most = light.profile.compLimit ?? Infinity;
   const compensation = (light.settings.compensation ?? 0) + (body.settings.compensation ?? 0);
   const asked = apertures.stopsOf(aperture) + Math.min(most, Math.max(-most, compensation));
-  return at(Math.min(ceiling, Math.max(floor, frozenPower(asked, full, 0))));
+  return at(Math.min(ceiling, Math.max(floor, frozenPower(asked, full, dialStopOf(light)))));
 }

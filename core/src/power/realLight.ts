@@ -16,6 +16,9 @@ export function guideNumbersOf({ unit, profile }: Light): readonly GuideNumber[]
   return stated.map(({ zoomMm, metres }) => ({ zoomMm: zoomMm ?? null, metres: (metres * real.metres) / there }));
 }
 
+/** Stops of light for one stop on its dial, as measured; 1 where nobody did. */
+export const dialStopOf = ({ unit }: Light): number => unit.realDialStop?.stops ?? 1;
+
 /** What it loses in high-speed sync, as measured or as said of its model; null where nobody recorded it. */
 export const lossOfTrain = (light: Light): LossAt | null => light.unit.realHssLoss ?? statedLoss(light);
 

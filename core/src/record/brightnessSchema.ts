@@ -10,5 +10,8 @@ export const guideNumberSchema = z.strictObject({
   metres: z.number().min(1).max(500),
 });
 
+/** Stops of light that one stop on its dial really is. */
+export const dialStopSchema = z.strictObject({ stops: z.number().min(0.5).max(1.5) });
+
 /** Stops lost in high-speed sync at one shutter time. */
 export const hssLossSchema = z.strictObject({ stops: z.number().min(0).max(15), shutter: shutterLabelSchema });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { guideNumberSchema, hssLossSchema, shutterLabelSchema } from './brightnessSchema.ts';
+import { dialStopSchema, guideNumberSchema, hssLossSchema, shutterLabelSchema } from './brightnessSchema.ts';
 import { idSchema, labelSchema, noteSchema } from './fieldShapes.ts';
 import { LINKS } from './settingTerms.ts';
 
@@ -18,6 +18,8 @@ const found = { by: labelSchema, at: z.iso.datetime() };
 export const realGuideNumberSchema = z.strictObject({ ...guideNumberSchema.shape, ...found });
 /** What a meter found it to lose in high-speed sync at one shutter time. */
 export const realHssLossSchema = z.strictObject({ ...hssLossSchema.shape, ...found });
+/** What a meter found one stop on its dial to give. */
+export const realDialStopSchema = z.strictObject({ ...dialStopSchema.shape, ...found });
 
 /** The fastest shutter at which test frames with this link came out whole. */
 export const realSyncSchema = z.strictObject({ link: z.enum(LINKS), cleanTo: shutterLabelSchema, ...found });
@@ -52,6 +54,8 @@ export const unitSchema = z.strictObject({
   /** Counts before what its model is said to give. Left out: nobody measured it. */
   realGuideNumber: realGuideNumberSchema.nullish(),
   realHssLoss: realHssLossSchema.nullish(),
+  /** Left out: a stop on its dial is taken for a stop of light. */
+  realDialStop: realDialStopSchema.nullish(),
   /** What test frames found of this light, by the id of the body they were taken with. */
   realSyncs: z.record(idSchema, realSyncSchema).nullish(),
   realTails: z.record(idSchema, realTailSchema).nullish(),

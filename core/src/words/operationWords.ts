@@ -12,7 +12,7 @@ import type { Profile } from '../record/profile.ts';
 import type { SettingPath } from '../record/settings.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
-import { lossText } from './measuredWords.ts';
+import { dialStopText, lossText } from './measuredWords.ts';
 import { readingName } from './readingWords.ts';
 import { isSettingPath, type Names, settingName, settingValue, shutterText } from './settingWords.ts';
 
@@ -96,6 +96,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   reset: 'reset',
   realGuideNumber: 'measured guide number',
   realHssLoss: 'measured loss in high-speed sync',
+  realDialStop: 'measured stop of the dial',
   realSyncs: 'fastest clean shutter',
   realTails: 'tail delay found',
   firstLetter: 'first letter',
@@ -134,6 +135,7 @@ function plainValue(field: string, value: Json, told: Told): string {
   if (value === null) return 'not recorded';
   if (field === 'realGuideNumber') return `${(value as { metres: number }).metres} m`;
   if (field === 'realHssLoss') return lossText(value as { stops: number; shutter: string });
+  if (field === 'realDialStop') return dialStopText((value as { stops: number }).stops);
   if (field === 'look' || field === 'event') return recordName({ kind: field, id: String(value) }, told);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 1 ? 'one entry' : `${value.length} entries`;

@@ -81,7 +81,8 @@ export function levelText(power: LightPower): string | null {
   if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
   const its = power.light.unit.realGuideNumber ? 'measured guide number' : 'guide number';
   const how = level.reading ? 'reads' : `reads by its ${its}`;
-  return [`${how} ${readingText(level.stops)}`, aimText(power)].filter(Boolean).join('; ');
+  const dial = power.light.unit.realDialStop ? ', by its measured dial' : '';
+  return [`${how} ${readingText(level.stops)}${dial}`, aimText(power)].filter(Boolean).join('; ');
 }
 
 /** How far from its aim it reads: "aimed at f/4: -0.4 stops"; null where it is as aimed, or nobody can say. */
