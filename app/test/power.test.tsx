@@ -1,6 +1,5 @@
 /** Power and meter: what a change takes before it is made, what is dialled, what was read, and what metering gave. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import type { Settings } from '@ergon/core/record/settings';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
@@ -8,7 +7,7 @@ import { MeterPage } from '../src/power/MeterPage';
 import { nextAsked, ROOM } from '../src/power/metering';
 import { PowerPage } from '../src/power/PowerPage';
 import { axisOf, shareOf } from '../src/power/scaleLayout';
-import { demoRig } from './rigFixture';
+import { speechesWith } from './rigFixture';
 import { showInRig } from './showInRig';
 
 let mockLook = 'speeches';
@@ -24,20 +23,8 @@ beforeEach(() => {
   mockGone.length = 0;
 });
 
-/** The demo, its readings made long ago, with settings of the speeches changed. */
-function rigWith(changed: Readonly<Record<string, Partial<Settings>>> = {}): CrewRig {
-  const rig = demoRig();
-  const looks = rig.looks.map((look) => {
-    if (look.id !== 'speeches') return look;
-    const units = Object.entries(changed).map(([id, of]) => [id, { ...look.units[id], ...of }] as const);
-    return { ...look, units: { ...look.units, ...Object.fromEntries(units) } };
-  });
-  const readings = rig.readings.map((reading) => ({ ...reading, at: reading.at.replace(/^\d{4}/, '2020') }));
-  return { ...rig, looks, readings };
-}
-
 type Answer = NonNullable<Parameters<typeof showInRig>[1]>['answer'];
-const show = (page: ReactNode, rig = rigWith(), answer?: Answer) => ({
+const show = (page: ReactNode, rig = speechesWith(), answer?: Answer) => ({
   user: userEvent.setup(),
   ...showInRig(page, { rig, answer }),
 });
@@ -75,7 +62,7 @@ test('all down a third: what the senders will show is said before it is set, and
 });
 
 test('a trim on the unit and a rival sender are told beside the light, and both senders before anything is set', async () => {
-  const rig = rigWith({ 'light-1': { trim: 0.5 } });
+  const rig = speechesWith({ 'light-1': { trim: 0.5 } });
   const looks = rig.looks.map((look) => {
     if (look.id !== 'speeches') return look;
     const second = look.units['sender-2']!;
@@ -124,7 +111,7 @@ test('balance sets what the readings ask for; ISO turned, powers follow or stay'
 
 test('a second light that must be put up is not called done once there is nothing left to set', async () => {
   // The key is a stop short at full, and the fill as aimed at its lowest: no dial serves both.
-  const rig = rigWith({
+  const rig = speechesWith({
     'body-1': { aperture: 16, iso: 6400 },
     'light-1': { power: 0, aim: 0, modifierLoss: null },
     'light-2': { power: -8, aim: -2, modifierLoss: null },
@@ -190,7 +177,7 @@ test('several lights get a mode at once, said before it is set; beep and zoom go
 });
 
 test('what two readings tell of a unit is kept on it, counts from then on, and can be forgotten', async () => {
-  const rig = rigWith();
+  const rig = speechesWith();
   const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
   const at = (stops: number, day: number) => ({
     ...key!,
@@ -204,7 +191,7 @@ test('what two readings tell of a unit is kept on it, counts from then on, and c
   // Its model gives 5.3 there, by the guide number between 38 at 35 mm and 60 at 105 mm.
   expect(
     await screen.findByText(
-      /^By its last two readings Light 3 gives guide number \d+ at 50 mm: one stop less than said/,
+      /^By its last two readings Light 3 gives guide number \d+ m \(\d+ ft\) at 50 mm: one stop less than said/,
     ),
   ).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Keep as measured, Light 3' }));
@@ -218,7 +205,7 @@ test('what two readings tell of a unit is kept on it, counts from then on, and c
 });
 
 test('a dial whose stops are not quite stops is kept as measured', async () => {
-  const rig = rigWith();
+  const rig = speechesWith();
   const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
   const at = (power: number, stops: number, day: number) => ({
     ...key!,
@@ -259,7 +246,7 @@ test('a reading is two touches and a button, leads to the next light, and can be
 test('a meter on the wire puts in what it reads, and says what stayed dark', async () => {
   const asked: unknown[] = [];
   let metered: object = { stops: 4.24, dark: [] };
-  const { user, server } = show(<MeterPage />, rigWith(), (_, path, body) => {
+  const { user, server } = show(<MeterPage />, speechesWith(), (_, path, body) => {
     if (path === '/api/standin') return { status: 200, body: { address: 'http://127.0.0.1:4000' } };
     if (path !== '/api/standin/meter') return undefined;
     asked.push(body);
@@ -284,7 +271,7 @@ test('a meter on the wire puts in what it reads, and says what stayed dark', asy
 });
 
 test('without the camera’s ISO a reading would say nothing: it is asked for first', async () => {
-  const { user, server } = show(<MeterPage />, rigWith({ 'body-1': { iso: null } }));
+  const { user, server } = show(<MeterPage />, speechesWith({ 'body-1': { iso: null } }));
   expect(await screen.findByText('Set first: ISO of Body 1.')).toBeInTheDocument();
   expect(screen.queryByRole('radio', { name: 'f/4' })).not.toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'ISO of Body 1: more' }));
@@ -306,7 +293,7 @@ test('two readings that do not go with what was set say so, with the likeliest r
 });
 
 test('what metering gave is frozen at the power its own readings tell', async () => {
-  const rig = rigWith({ 'light-1': { mode: 'ttl' }, 'sender-1': {}, 'sender-2': {} });
+  const rig = speechesWith({ 'light-1': { mode: 'ttl' }, 'sender-1': {}, 'sender-2': {} });
   const [key] = rig.readings.filter(({ id }) => id === 'speeches-key');
   const metered = {
     ...key!,

@@ -13,10 +13,11 @@ import { answered, foundBy, nextTry, startHalving } from '../src/exposure/halvin
 import { highSpeedLoss, lossByReadings, reachLeft } from '../src/exposure/highSpeedLoss';
 import { isos } from '../src/exposure/iso';
 import { lossOf, stopsByDistance, stopsOfDensity, stopsOfFactor, timesAsFar } from '../src/exposure/lightFall';
-import { longestPulseUs, movedMm, T1_PER_T5 } from '../src/exposure/movement';
+import { longestPulseUs, movedMm } from '../src/exposure/movement';
 import { popsForStops, stopsByPops } from '../src/exposure/pops';
 import { convertedRatio, ratioOf, stopsOfRatio } from '../src/exposure/ratio';
 import { differenceOfReadings, readingStops, shownReading, sumOfReadings } from '../src/exposure/reading';
+import { densityTyped, metresTyped } from '../src/exposure/typedAmount';
 import { frozenPower, usualCompensation } from '../src/exposure/usualCompensation';
 import { rowLight } from '../src/shot/rowLight';
 
@@ -285,7 +286,7 @@ test.each([
   ['1/100', 16, 100, 14.6667],
   ['1/250', 4, 1600, 8],
 ])('%s at f/%d and ISO %d is light value %d', (shutter, aperture, iso, value) =>
-  expect(lightValue({ shutter, aperture, iso })).toBeCloseTo(value, 4),
+  expect(lightValue(apertures.stopsOf(aperture), { shutter, iso })).toBeCloseTo(value, 4),
 );
 
 test.each<[keyof Exposure, 'manual' | 'metered' | 'train', number]>([
@@ -305,7 +306,6 @@ test.each<[keyof Exposure, 'manual' | 'metered' | 'train', number]>([
 test('how far a dancer moves while the pulse lasts', () => {
   expect([movedMm(10, 1000), movedMm(5, 200), movedMm(0, 5000)]).toEqual([10, 1, 0]);
   expect([longestPulseUs(4, 2), longestPulseUs(10, 1)]).toEqual([500, 100]);
-  expect(T1_PER_T5).toBeCloseTo(3.3219, 4);
 });
 
 test('what fools metering, and the power that keeps what it gave', () => {
@@ -339,3 +339,38 @@ test.each([
 });
 
 test('a search that is open has found nothing yet', () => expect(foundBy(startHalving(3))).toBeNull());
+
+test.each([
+  ['3', 3],
+  [' 3,5 m', 3.5],
+  ['350cm', 3.5],
+  ['10 ft', 3.048],
+  ["10'", 3.048],
+  ["10'6", 3.2004],
+  ['10’ 6″', 3.2004],
+  ['2.5 feet', 0.762],
+  ['ft', null],
+  ['3 km', null],
+  ['-2', null],
+  ['', null],
+])('a distance typed as "%s" is %p m', (text, metres) => {
+  const typed = metresTyped(text);
+  expect(typed === null ? null : Number(typed.toFixed(4))).toBe(metres);
+});
+
+test.each([
+  ['2', 2],
+  ['1,5 stops', 1.5],
+  ['×8', 3],
+  ['x2', 1],
+  ['ND 8', 3],
+  ['nd64', 6],
+  ['ND 0.9', 2.9897],
+  ['nd 0,3', 0.9966],
+  ['x0.5', null],
+  ['ND', null],
+  ['dark', null],
+])('a density typed as "%s" is %p stops', (text, stops) => {
+  const typed = densityTyped(text);
+  expect(typed === null ? null : Number(typed.toFixed(4))).toBe(stops);
+});

@@ -1,4 +1,5 @@
 /** What readings tell of one unit itself, and that it counts wherever a level is reckoned. docs/model.md, Measured. */
+import { agreementOf } from '../src/power/agreement';
 import { frozen } from '../src/power/freeze';
 import { levelByGuideNumber, levelByReading, lightLevel } from '../src/power/lightLevel';
 import { foundDialStop, foundGuideNumber, foundLoss } from '../src/power/measured';
@@ -16,6 +17,7 @@ import {
   keptByMeter,
   trainCostText,
 } from '../src/words/measuredWords';
+import { agreementText } from '../src/words/powerWording';
 import { namesOf } from '../src/words/wording';
 import { baseKit, judgeBase } from './baseRig';
 import { LAMP, reading } from './metered';
@@ -60,7 +62,7 @@ describe('the guide number of one unit', () => {
     expect(found.metres).toBeCloseTo(28, 1);
     expect(found.stated).toBe(32);
     expect(foundGuideNumberText('remote', found, names)).toBe(
-      'By its last two readings Remote gives guide number 28 at 35 mm: 0.4 stop less than said of its model.',
+      'By its last two readings Remote gives guide number 28 m (92 ft) at 35 mm: 0.4 stop less than said of its model.',
     );
     const behind = find([read(5.61, { subjectM: 4 }), read(4.11, { subjectM: 4, modifierLoss: 1, gelLoss: 0.5 })])!;
     expect(behind.metres).toBeCloseTo(28, 1);
@@ -202,6 +204,17 @@ describe('what a stop on the dial of one unit gives', () => {
     ['what no dial does', [at(0, 7), at(-4, 6)], {}],
   ])('%s tell nothing of it', (_, readings, of) => expect(find(readings, of)).toBeNull());
 
+  test('readings that do not agree name it among what would explain them', () => {
+    const { light, body } = lit();
+    const agreement = agreementOf({ light, body, train: false }, [at(0, 7), at(-4, 3.6)])!;
+    expect(agreement.off).toBeCloseTo(0.6, 9);
+    expect(agreement.whys.map(({ why }) => why)).toEqual(['dial', 'distance']);
+    expect(agreementText(agreement, names)).toContain('it gives 0.85 stops of light for a stop on its dial; or');
+    // Read again at the same power it is no matter of the dial.
+    const again = agreementOf({ light, body, train: false }, [at(0, 7), at(-4, 3), at(-4, 3.6)])!;
+    expect(again.whys.map(({ why }) => why)).toEqual(['distance']);
+  });
+
   test('kept, every level and every frozen power goes by it, and the readings agree', () => {
     const real = { realDialStop: { stops: 0.85, ...FOUND } };
     const readings = [at(0, 7), at(-4, 3.6)];
@@ -234,7 +247,7 @@ describe('what a stop on the dial of one unit gives', () => {
       },
     );
     expect(keptByMeter(light.unit).map(({ field, text }) => [field, text])).toEqual([
-      ['realGuideNumber', 'guide number 28 at 35 mm'],
+      ['realGuideNumber', 'guide number 28 m (93 ft) at 35 mm'],
       ['realHssLoss', '2.6 stops at 1/500 in high-speed sync'],
       ['realDialStop', '0.85 stops of light for a stop on its dial'],
     ]);

@@ -1,11 +1,14 @@
 /** What a light reads, whether its readings agree, and what metering gave. docs/model.md, Levels and Readings. */
 import { agreementOf } from '../src/power/agreement';
+import { withDifferences } from '../src/power/byDifference';
 import { frozen } from '../src/power/freeze';
 import { lightLevel } from '../src/power/lightLevel';
+import { lightPowers } from '../src/power/lightPower';
 import { meterShot } from '../src/power/meterShot';
 import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
 import { simulate } from '../src/shot/simulate';
+import { levelText } from '../src/words/powerWording';
 import { groups, judgeBase, type Spoil } from './baseRig';
 import { LAMP, reading } from './metered';
 
@@ -102,7 +105,7 @@ describe('whether two readings agree', () => {
       if (one.why === 'power') return `power ${one.steps}`;
       if (one.why === 'density') return `density ${one.stops}`;
       if (one.why === 'zoom') return `zoom ${one.mm}`;
-      return one.why === 'cells' ? 'cells' : `distance ${Number(one.metres!.toFixed(2))}`;
+      return one.why === 'distance' ? `distance ${Number(one.metres!.toFixed(2))}` : one.why;
     });
     expect(text).toEqual(whys);
   });
@@ -159,4 +162,55 @@ describe('what a meter would read of a press', () => {
     else expect(found.stops).toBeCloseTo(stops, 9);
     expect(found.dark).toEqual(dark);
   });
+});
+
+describe('a light that was never read alone', () => {
+  const [key, fill] = [{ power: -3, subjectM: 4 }, { power: -2 }];
+  const alone = reading({ id: 'alone', stops: 6, lights: { remote: key } });
+  // 2^6 and 2^6 of light are 2^7.
+  const both = reading({ id: 'both', stops: 7, lights: { remote: key, answered: fill } });
+  const told = (...readings: Reading[]) => withDifferences(readings).slice(readings.length);
+
+  test('reads what the others leave of all together', () => {
+    expect(told(alone, both)).toEqual([
+      {
+        ...both,
+        id: 'both less others',
+        stops: expect.closeTo(6, 9),
+        lights: { answered: fill },
+        differenceOf: 'both',
+      },
+    ]);
+    const judgement = judgeBase({ settings: { 'body-1': { iso: 400, aperture: 8 } } as never });
+    const answered = lightPowers(judgement, [alone, both]).find(({ light }) => light.id === 'answered')!;
+    expect(answered.level.stops).toBeCloseTo(6, 9);
+    expect(levelText(answered)).toBe('reads by what the others leave f/8');
+  });
+
+  test('of three the other two are taken off', () => {
+    const third = reading({ id: 'third', stops: 7, lights: { eye: { power: -4 } } });
+    const all = reading({ id: 'all', stops: 8, lights: { ...both.lights, eye: { power: -4 } } });
+    // 256 less 64 less 128 is 64.
+    expect(told(alone, third, all)[0]!.stops).toBeCloseTo(6, 9);
+    expect(told(alone, all)).toEqual([]);
+  });
+
+  test('order of what is noted of a light is no matter, and a reading alone goes first', () => {
+    const turned = { ...both, lights: { answered: fill, remote: { subjectM: 4, power: -3 } } };
+    expect(told(alone, turned)[0]!.stops).toBeCloseTo(6, 9);
+    expect(told(alone, both, reading({ id: 'own', lights: { answered: fill } }))).toEqual([]);
+  });
+
+  test.each<[string, Partial<Reading>, Partial<Reading>]>([
+    ['another power', { lights: { remote: { ...key, power: -2 } } }, {}],
+    ['another ISO', { iso: 800 }, {}],
+    ['another shutter', { shutter: '1/125' }, {}],
+    ['another place', { place: 'Bar' }, {}],
+    ['metering', { lights: { remote: { subjectM: 4 } } }, { lights: { remote: { subjectM: 4 }, answered: fill } }],
+    ['more than all', { stops: 7.2 }, {}],
+    // 2^7 less 2^6.9 is 3.9 stops below all.
+    ['so much that the rest is lost in rounding', { stops: 6.9 }, {}],
+  ])('with %s of the others nothing is told', (_, of, all) =>
+    expect(told({ ...alone, ...of }, { ...both, ...all })).toEqual([]),
+  );
 });

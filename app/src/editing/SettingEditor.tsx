@@ -2,14 +2,18 @@ import { roundedToStep } from '@ergon/core/exposure/powerSteps';
 import { stopsLabel } from '@ergon/core/measure/stops';
 import type { SettingValue } from '@ergon/core/record/settings';
 import { meantWhenLeftOut, type Names, settingName, settingValue } from '@ergon/core/words/settingWords';
-import { StyleSheet, View } from 'react-native';
+import Pencil from 'lucide-react-native/icons/pencil';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
 import { NumberField } from '../components/NumberField';
 import { Stepper, type StepperProps } from '../components/Stepper';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
-import { space } from '../theme/tokens';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { TypedSetting } from './TypedSetting';
 import { useHowTo } from './howTo';
 import type { Editor, Field } from './field';
 
@@ -25,6 +29,9 @@ interface SettingEditorProps {
 export function SettingEditor({ field, value, onChange, atFault }: SettingEditorProps) {
   const { names } = useRig();
   const name = settingName(field.setting, names);
+  const of = `${name} of ${names.unit(field.unit)}`;
+  const colours = useColours();
+  const [typing, setTyping] = useState(false);
   const howTo = useHowTo(field.unit, field.setting);
   return (
     <View style={styles.field}>
@@ -35,8 +42,16 @@ export function SettingEditor({ field, value, onChange, atFault }: SettingEditor
         <Words as="strong" tone={atFault ? 'fault' : 'ink'}>
           {settingValue(field.setting, value, names, field.unit)}
         </Words>
+        {field.typed && !typing && (
+          <Pressable role="button" aria-label={`Type it, ${of}`} onPress={() => setTyping(true)} style={styles.type}>
+            <Pencil size={18} color={colours.quiet} />
+          </Pressable>
+        )}
       </View>
-      <Control field={field} value={value} onChange={onChange} name={`${name} of ${names.unit(field.unit)}`} />
+      <Control field={field} value={value} onChange={onChange} name={of} />
+      {typing && field.typed && (
+        <TypedSetting field={field} typed={field.typed} onChange={onChange} onClose={() => setTyping(false)} />
+      )}
       {howTo !== null && <Words as="small" tone="quiet">{`On the unit: ${howTo}`}</Words>}
     </View>
   );
@@ -151,5 +166,6 @@ type Steps = Extract<Editor, { kind: 'stops' | 'shift' | 'dial' }>;
 
 const styles = StyleSheet.create({
   field: { gap: space.tiny },
-  head: { flexDirection: 'row', gap: space.small },
+  head: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  type: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center', margin: -space.base },
 });

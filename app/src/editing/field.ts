@@ -22,10 +22,21 @@ export type Editor =
   /** Where a light stands to one other unit: as to the rest, or noted by itself. */
   | { kind: 'pair' };
 
+/** A value written in words, where that is quicker than stepping to it. */
+export interface Typed {
+  /** @returns null for what is none. */
+  read: (text: string) => number | null;
+  /** How it may be written. */
+  like: string;
+  from: number;
+  to: number;
+}
+
 export interface Field {
   unit: string;
   setting: SettingPath;
   editor: Editor;
+  typed?: Typed;
 }
 
 /** What a sender steps its groups by, and a flash nobody recorded the steps of. */

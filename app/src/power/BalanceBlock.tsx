@@ -21,6 +21,7 @@ import { useEdit } from '../editing/editing';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { SecondLights } from './SecondLights';
 
 interface BalanceBlockProps {
   judged: JudgedLook;
@@ -61,6 +62,7 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
         {isDone ? balancedText(of.task) : balanceSentence(plan, of, names)}
       </Words>
       {of.roomOpen && <Words tone="quietOnBlock">{roomOpenText(of)}</Words>}
+      {!readOnly && plan && <SecondLightsOf judged={judged} plan={plan} />}
       {shown && plan && <Parts of={of} plan={plan} change={change} />}
       <View style={styles.row}>
         {change && change.changes.length > 0 && !readOnly && (
@@ -83,6 +85,12 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
     </Block>
   );
 }
+
+/** For every light that needs another beside it. */
+const SecondLightsOf = ({ judged, plan }: { judged: JudgedLook; plan: BalancePlan }) =>
+  plan.parts
+    .filter(({ levers }) => levers.some(({ lever }) => lever === 'second light'))
+    .map(({ part }) => <SecondLights key={part.key} judged={judged} beside={part.lights[0]!} />);
 
 const isNothingToBalance = ({ task }: LookTask): boolean => task.parts.length === 0 && task.room === null;
 

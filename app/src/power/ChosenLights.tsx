@@ -11,10 +11,12 @@ import { Words } from '../components/Words';
 import { ON_OFF } from '../editing/field';
 import { useEdit } from '../editing/editing';
 import { useRig } from '../rig/Rig';
+import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { FooledBy } from './FooledBy';
 
 interface ChosenLightsProps {
-  look: string;
+  judged: JudgedLook;
   powers: readonly LightPower[];
   /** What is tried; null where nothing is. */
   mode: Mode | null;
@@ -22,8 +24,9 @@ interface ChosenLightsProps {
 }
 
 /** What several lights are set to at once, beside their power. */
-export function ChosenLights({ look, powers, mode, onMode }: ChosenLightsProps) {
+export function ChosenLights({ judged, powers, mode, onMode }: ChosenLightsProps) {
   const { names } = useRig();
+  const look = judged.look.id;
   const lights = powers.map(({ light }) => light);
   const who = listed(
     lights.map(({ id }) => id),
@@ -46,6 +49,7 @@ export function ChosenLights({ look, powers, mode, onMode }: ChosenLightsProps) 
           onChoose={(value) => onMode(value === now ? null : value)}
         />
       </Row>
+      {now === 'ttl' && <FooledBy judged={judged} powers={powers} />}
       <Switched look={look} lights={lights.filter(({ profile }) => profile.beeper !== false)} setting="beep" />
       <Switched look={look} lights={lights.filter(({ profile }) => profile.modelling === true)} setting="modelling" />
       <Zoom look={look} lights={lights} />

@@ -27,7 +27,7 @@ export function FreezeButton({ judged, power, readings }: FreezeButtonProps) {
       <Words as="small" tone="quiet">
         {found?.metered
           ? 'To freeze it, meter it once at a known power too, or note its guide number and distance.'
-          : 'To freeze it, meter it alone as it is: white or black clothes and a window behind fool it by a stop and more.'}
+          : 'To freeze it, meter it alone as it is: then no clothes and no window fool it any more.'}
       </Words>
     );
   const { power: to } = found;

@@ -3,11 +3,12 @@ import { dialling } from '@ergon/core/operation/dialling';
 import { settingEdits } from '@ergon/core/operation/editsOf';
 import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
+import { motionOf } from '@ergon/core/power/motion';
 import type { PowerPlan } from '@ergon/core/power/powerPlan';
 import { roomLevel } from '@ergon/core/power/room';
 import type { Reading } from '@ergon/core/record/reading';
 import type { Body } from '@ergon/core/rig/rig';
-import { levelText } from '@ergon/core/words/powerWording';
+import { levelText, motionText } from '@ergon/core/words/powerWording';
 import { listed, settingValue } from '@ergon/core/words/settingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -24,6 +25,7 @@ import { space } from '../theme/tokens';
 import { BalanceBlock } from './BalanceBlock';
 import { CameraDials } from './CameraDials';
 import { ChosenLights } from './ChosenLights';
+import { FooledBy } from './FooledBy';
 import { FreezeButton } from './FreezeButton';
 import { HighSpeedCost } from './HighSpeedCost';
 import { LightWishes } from './LightWishes';
@@ -78,7 +80,7 @@ function Power({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
       )}
       {chosen.length > 0 && !of.readOnly && (
         <ChosenLights
-          look={look.id}
+          judged={judged}
           powers={powers.filter(({ light }) => chosen.includes(light.id))}
           mode={trial.mode}
           onMode={trial.tryMode}
@@ -128,7 +130,7 @@ function Ladder({ of, judged, powers, readings, plan, chosen, onChoose }: Ladder
       )}
       {measure === 'light' && (
         <Words as="small" tone="quiet">
-          {`What each light can read. Upright: its aim.${room === null ? '' : ' Shaded: the room.'} ~ by its guide number.`}
+          {`What each light can read. Upright: its aim.${room === null ? '' : ' Shaded: the room.'} ~ not read alone.`}
         </Words>
       )}
       <View style={styles.head}>
@@ -168,11 +170,15 @@ interface LightDetailProps {
 
 /** What it reads, and what decides how bright it is. */
 function LightDetail({ judged, power, readings, readOnly }: LightDetailProps) {
+  const { names } = useRig();
   const level = levelText(power);
+  const motion = motionOf(power.light, power.wanted, power.train);
   const { body } = power.level;
   return (
     <>
       {level !== null && <Words tone="quiet">{capital(level)}</Words>}
+      {motion && <Words tone="quiet">{motionText(power, motion, names)}</Words>}
+      {power.mode === 'ttl' && !readOnly && <FooledBy judged={judged} powers={[power]} />}
       {power.mode === 'ttl' && !readOnly && <FreezeButton judged={judged} power={power} readings={readings} />}
       {body && <HighSpeedCost light={power.light} body={body} />}
       {!readOnly && <FieldList judged={judged} fields={brightnessFields(power.light)} isAtFault={() => false} />}

@@ -1,6 +1,6 @@
 import type { LightPower } from '@ergon/core/power/lightPower';
 import type { PowerMove } from '@ergon/core/power/powerPlan';
-import { aimText, givesText, powerNotes, setFromText } from '@ergon/core/words/powerWording';
+import { aimText, givesText, isRead, powerNotes, setFromText } from '@ergon/core/words/powerWording';
 import { readingText } from '@ergon/core/words/readingWords';
 import { stopsText } from '@ergon/core/words/settingWords';
 import Check from 'lucide-react-native/icons/check';
@@ -98,7 +98,7 @@ function Value({ power, move, on }: Pick<PowerRowProps, 'power' | 'move' | 'on'>
       </Words>
       {(level.stops !== null || on.measure === 'light') && (
         <Words as="small" tone="quiet" align="right" single>
-          {level.stops === null ? 'not metered' : `${level.reading ? '' : '~'}${readingText(level.stops)}`}
+          {level.stops === null ? 'not metered' : `${isRead(level) ? '' : '~'}${readingText(level.stops)}`}
         </Words>
       )}
     </View>

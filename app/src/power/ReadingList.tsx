@@ -1,5 +1,5 @@
 import type { Reading } from '@ergon/core/record/reading';
-import { readingName, readingText, readOf } from '@ergon/core/words/readingWords';
+import { lightValueText, readingName, readingText, readOf } from '@ergon/core/words/readingWords';
 import Trash from 'lucide-react-native/icons/trash';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
@@ -26,7 +26,9 @@ export function ReadingList({ readings, onRemove }: ReadingListProps) {
           <View style={styles.what}>
             <Words as="strong">{capital(readOf(reading, names))}</Words>
             <Words as="small" tone="quiet">
-              {[reading.place, `ISO ${reading.iso}`, powersText(reading, names)].filter(Boolean).join(' · ')}
+              {[reading.place, `ISO ${reading.iso}`, powersText(reading, names), lightValueText(reading)]
+                .filter(Boolean)
+                .join(' · ')}
             </Words>
           </View>
           <Words as="heading">{readingText(reading.stops)}</Words>

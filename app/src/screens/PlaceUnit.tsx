@@ -1,7 +1,7 @@
 import { placingsFor } from '@ergon/core/mend/placing';
 import { making, placingRef } from '@ergon/core/operation/editsOf';
 import type { Settings } from '@ergon/core/record/settings';
-import { type Names, said } from '@ergon/core/words/settingWords';
+import { netText } from '@ergon/core/words/settingWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -61,13 +61,6 @@ export function PlaceUnit({ judged }: { judged: JudgedLook }) {
     </View>
   );
 }
-
-/** What must then be dialled on the unit: "channel 11, ID 27, group A". */
-const netText = (settings: Settings, names: Names): string =>
-  (['channel', 'networkId', 'pin', 'group'] as const)
-    .filter((setting) => settings[setting] != null)
-    .map((setting) => said(setting, settings[setting], names))
-    .join(', ');
 
 const styles = StyleSheet.create({
   box: { gap: space.small, maxWidth: 420, paddingTop: space.base },

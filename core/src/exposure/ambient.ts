@@ -27,9 +27,9 @@ export const flashReading = (reading: number, isoAt: number, isoTo: number): num
 /** How bright a reading comes out at an aperture: 0 as metered, -2 two stops darker. */
 export const levelAt = (reading: number, aperture: number): number => reading - apertures.stopsOf(aperture);
 
-/** The light value at ISO 100: log2(N^2 / t), t in seconds. */
-export const lightValue = ({ shutter, aperture, iso }: Exposure): number =>
-  apertures.stopsOf(aperture) - secondsStops(shutter) - isos.stopsOf(iso);
+/** The light value at ISO 100 of a reading in stops above f/1: log2(N^2 / t), t in seconds. */
+export const lightValue = (reading: number, { shutter, iso }: Pick<Exposure, 'shutter' | 'iso'>): number =>
+  reading - secondsStops(shutter) - isos.stopsOf(iso);
 
 export interface DialEffect {
   /** Stops by which a third of a stop on the dial, towards more light, moves each; 0 is not at all. */

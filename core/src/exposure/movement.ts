@@ -1,8 +1,5 @@
 /** Whether a pulse is short enough for what moves. docs/model.md, Exposure. */
 
-/** t.1 is so many times t.5 of a pulse that dies away exponentially: ln 10 / ln 2. */
-export const T1_PER_T5 = Math.LN10 / Math.LN2;
-
 /** How far something moves while the pulse lasts by t.1, in millimetres. @param speed metres a second. */
 export const movedMm = (speed: number, t1Us: number): number => (speed * t1Us) / 1000;
 

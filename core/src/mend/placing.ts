@@ -70,7 +70,8 @@ function groupFor(rig: Rig, sender: Placed, item: KitItem, settings: Settings): 
   return { group: driven, mode: 'manual', power: sender.settings.groups![driven]!.power! };
 }
 
-function withUnit(rig: Rig, item: KitItem, settings: Settings): Rig {
+/** The same rig with a unit of the kit put in. */
+export function withUnit(rig: Rig, item: KitItem, settings: Settings): Rig {
   const placed = { id: item.unit.id, unit: item.unit, profile: item.profile, settings };
   const all = [...rig.placed.values(), placed].sort((a, b) => (a.id < b.id ? -1 : 1));
   return rigOf(rig.families, all, rig.around);

@@ -4,11 +4,9 @@ import { timesAsFar } from '../exposure/lightFall.ts';
 import type { Reading } from '../record/reading.ts';
 import type { Light } from '../rig/rig.ts';
 import type { FieldRef } from '../rig/check.ts';
-import { asMetered, levelByReading, type Lit, soloReadings } from './lightLevel.ts';
+import { AGREE_STOPS, asMetered, levelByReading, type Lit, soloReadings } from './lightLevel.ts';
+import { foundDialStop } from './measured.ts';
 import { dialStopOf, guideNumbersOf } from './realLight.ts';
-
-/** Readings closer than this to what was expected agree, in stops: a meter held a little otherwise. */
-export const AGREE_STOPS = 0.2;
 
 /** Explanations further than this from what was read, in stops, are none. */
 export const EXPLAINS_STOPS = 0.15;
@@ -18,6 +16,8 @@ export type Why =
   | { why: 'power'; steps: number }
   | { why: 'density'; stops: number }
   | { why: 'zoom'; mm: number }
+  /** A stop on its dial is so many stops of light. */
+  | { why: 'dial'; stops: number }
   | { why: 'cells' }
   | { why: 'distance'; metres: number | null; times: number };
 
@@ -50,11 +50,25 @@ export function agreementOf(lit: Omit<Lit, 'power'>, readings: readonly Reading[
   const { stops, unknown } = levelByReading(then, earlier);
   if (stops === null) return between(null, unknown, []);
   const off = later.stops - stops;
-  return between(off, [], Math.abs(off) <= AGREE_STOPS ? [] : likeliest(then.light, off));
+  if (Math.abs(off) <= AGREE_STOPS) return between(off, [], []);
+  const turned = later.lights[light.id]!.power! - earlier.lights[light.id]!.power!;
+  return between(off, [], likeliest(then.light, off, dialWhy(lit, readings, off, turned)));
+}
+
+/** Its dial, where that explains as much by what was turned between them. */
+function dialWhy(
+  { light, body }: Omit<Lit, 'power'>,
+  readings: readonly Reading[],
+  off: number,
+  turned: number,
+): Why[] {
+  const dial = foundDialStop(light, body, readings);
+  const explained = dial && (dial.stops - dialStopOf(light)) * turned;
+  return explained !== null && Math.abs(off - explained) <= EXPLAINS_STOPS ? [{ why: 'dial', stops: dial!.stops }] : [];
 }
 
 /** What would read so, in the order of how often it is that; where the stops fit several, all of them. */
-function likeliest(light: Light, off: number): Why[] {
+function likeliest(light: Light, off: number, dial: readonly Why[]): Why[] {
   const { settings } = light;
   const numbers = guideNumbersOf(light);
   const fits = (stops: number) => Math.abs(off - stops) <= EXPLAINS_STOPS;
@@ -71,6 +85,7 @@ function likeliest(light: Light, off: number): Why[] {
     if (now !== null && zoomMm != null && zoomMm !== settings.zoomMm && fits(2 * Math.log2(metres / now)))
       whys.push({ why: 'zoom', mm: zoomMm });
   }
+  whys.push(...dial);
   if (off < 0) whys.push({ why: 'cells' });
   const times = timesAsFar(off);
   whys.push({ why: 'distance', metres: settings.subjectM == null ? null : settings.subjectM * times, times });

@@ -58,6 +58,9 @@ export function asMetered({ light, body, train }: Omit<Lit, 'power'>, { lights, 
   };
 }
 
+/** Readings closer than this to what was expected agree, in stops: a meter held a little otherwise. */
+export const AGREE_STOPS = 0.2;
+
 /** Readings of this light alone, the latest first. */
 export const soloReadings = (readings: readonly Reading[], light: string): Reading[] =>
   readings

@@ -11,6 +11,7 @@ import { type Body, hearerOf, type Light, type Placed, type Rig } from '../rig/r
 import { sendersServing } from '../rig/serving.ts';
 import type { Judgement } from '../verdict/judge.ts';
 import { isFailing, type Verdict } from '../verdict/verdict.ts';
+import { withDifferences } from './byDifference.ts';
 import { aimedAt, type LightLevel, lightLevel } from './lightLevel.ts';
 
 /** Who sets mode and power of a light: senders over the air, whoever holds the camera, or a person at the unit. */
@@ -85,7 +86,8 @@ const OF_POWER: ReadonlySet<Code> = new Set([
 /** Lights of our own, in the order of the rig. @param readings of the look. */
 export function lightPowers(judgement: Judgement, readings: readonly Reading[] = []): LightPower[] {
   const { rig } = judgement;
-  return rig.lights.filter(({ id }) => !rig.strangers.has(id)).map((light) => powerOf(judgement, light, readings));
+  const told = withDifferences(readings);
+  return rig.lights.filter(({ id }) => !rig.strangers.has(id)).map((light) => powerOf(judgement, light, told));
 }
 
 function powerOf({ rig, verdicts, shots }: Judgement, light: Light, readings: readonly Reading[]): LightPower {

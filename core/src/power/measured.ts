@@ -10,8 +10,7 @@ import { dialStopSchema, guideNumberSchema, hssLossSchema } from '../record/brig
 import type { Reading } from '../record/reading.ts';
 import type { Body, Light } from '../rig/rig.ts';
 import { popsOf } from '../shot/pulseShape.ts';
-import { AGREE_STOPS } from './agreement.ts';
-import { asMetered, levelByReading, lossIn, soloReadings } from './lightLevel.ts';
+import { AGREE_STOPS, asMetered, levelByReading, lossIn, soloReadings } from './lightLevel.ts';
 import { dialStopOf, guideNumbersOf, statedLoss } from './realLight.ts';
 
 export interface FoundGuideNumber {

@@ -5,6 +5,7 @@ import { type RatioSchool, ratioOf } from '../exposure/ratio.ts';
 import type { BalancePlan, BalanceTask, PartPlan } from '../power/balance.ts';
 import type { LookTask } from '../power/balanceTask.ts';
 import { turnedDial } from '../power/cameraDials.ts';
+import type { SecondLight } from '../power/secondLight.ts';
 import type { Body } from '../rig/rig.ts';
 import { readingText } from './readingWords.ts';
 import { stopsCounted } from './saying.ts';
@@ -51,6 +52,13 @@ export function balanceSentence(plan: BalancePlan | null, { task, body }: LookTa
   const set = dials.length === 0 ? [] : [`set ${enumerated(dials)}`];
   const text = enumerated([...set, ...levers]);
   return `Powers alone do not do it. Least: ${text} (${durationText(plan.seconds)}).`;
+}
+
+/** "as strong", "0.6 stops stronger", "how strong is not recorded": a light beside another. */
+export function strengthText({ stronger }: Pick<SecondLight, 'stronger'>): string {
+  if (stronger === null) return 'how strong is not recorded';
+  const off = Math.round(10 * Math.abs(stronger)) / 10;
+  return off === 0 ? 'as strong' : `${stopsCounted(off)} ${stronger > 0 ? 'stronger' : 'weaker'}`;
 }
 
 /** "Light 1: 1/4, reads f/8 and 2 (+0.2 stops)". */

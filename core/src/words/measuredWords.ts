@@ -1,4 +1,5 @@
 /** What a unit itself was found to give, as people say it. */
+import { feetOf } from '../exposure/guideNumber.ts';
 import { type LossAt, reachLeft } from '../exposure/highSpeedLoss.ts';
 import type { MeteredField, NotedField } from '../operation/dialling.ts';
 import { entryField } from '../operation/edit.ts';
@@ -15,15 +16,15 @@ const tenths = (stops: number): number => Math.round(10 * stops) / 10;
 const metresText = (metres: number): string => `${metres < 10 ? metres.toFixed(1) : Math.round(metres)} m`;
 const zoomText = (zoomMm: number | null): string => (zoomMm === null ? '' : ` at ${zoomMm} mm`);
 
-/** "guide number 41 at 50 mm". */
+/** "guide number 41 m (135 ft) at 50 mm". */
 export const guideNumberText = (metres: number, zoomMm: number | null): string =>
-  `guide number ${Math.round(metres)}${zoomText(zoomMm)}`;
+  `guide number ${Math.round(metres)} m (${Math.round(feetOf(metres))} ft)${zoomText(zoomMm)}`;
 
 /** "2.6 stops at 1/500". */
 export const lossText = ({ stops, shutter }: LossAt): string =>
   `${stopsCounted(tenths(stops))} at ${shutterText(shutter)}`;
 
-/** "By its last two readings Light 3 gives guide number 41 at 50 mm, not 44." */
+/** "By its last two readings Light 3 gives guide number 41 m (135 ft) at 50 mm: ...." */
 export function foundGuideNumberText(light: string, found: FoundGuideNumber, names: Names): string {
   const me = names.unit(light);
   if (found.metres === null)
@@ -67,7 +68,7 @@ export interface KeptFinding {
   by: string;
 }
 
-/** What a meter found of a unit: "guide number 41 at 50 mm". */
+/** What a meter found of a unit: "guide number 41 m (135 ft) at 50 mm". */
 export function keptByMeter({ realGuideNumber, realHssLoss, realDialStop }: Unit): KeptFinding[] {
   const kept: KeptFinding[] = [];
   const add = (field: MeteredField, text: string, { by }: { by: string }) => kept.push({ field, text, by });

@@ -1,10 +1,15 @@
 /** What is said of powers: who sets them, what a change will show and where somebody walks, what a light reads. */
 import { stopsLabel } from '../measure/stops.ts';
+import { usualCompensation } from '../exposure/usualCompensation.ts';
 import type { Agreement, Why } from '../power/agreement.ts';
+import { isDifference } from '../power/byDifference.ts';
+import type { Fooling } from '../power/fooled.ts';
 import type { LightPower, SetFrom } from '../power/lightPower.ts';
-import type { PowerMove, PowerPlan, Told } from '../power/powerPlan.ts';
+import type { Motion } from '../power/motion.ts';
+import { type PowerMove, type PowerPlan, SAME_STOPS, type Told } from '../power/powerPlan.ts';
 import { isFailing } from '../verdict/verdict.ts';
 import { gapText } from './findingWording.ts';
+import { dialStopText } from './measuredWords.ts';
 import { readingText } from './readingWords.ts';
 import { stopsCounted } from './saying.ts';
 import { enumerated, fieldOf, listed, type Names, stopsText, wordFor } from './settingWords.ts';
@@ -80,10 +85,14 @@ export function levelText(power: LightPower): string | null {
   const { level, aimed } = power;
   if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
   const its = power.light.unit.realGuideNumber ? 'measured guide number' : 'guide number';
-  const how = level.reading ? 'reads' : `reads by its ${its}`;
+  const how =
+    level.reading === null ? `reads by its ${its}` : isRead(level) ? 'reads' : 'reads by what the others leave';
   const dial = power.light.unit.realDialStop ? ', by its measured dial' : '';
   return [`${how} ${readingText(level.stops)}${dial}`, aimText(power)].filter(Boolean).join('; ');
 }
+
+/** Read alone, and not worked out. */
+export const isRead = ({ reading }: LightPower['level']): boolean => reading !== null && !isDifference(reading);
 
 /** How far from its aim it reads: "aimed at f/4: -0.4 stops"; null where it is as aimed, or nobody can say. */
 export function aimText({ light, level, aimed }: LightPower): string | null {
@@ -94,6 +103,26 @@ export function aimText({ light, level, aimed }: LightPower): string | null {
   const what = aim == null ? `usual for ${purpose}` : 'aimed at';
   return `${what}: ${readingText(aimed)}, it reads ${stopsCounted(off)} ${off > 0 ? 'more' : 'less'}`;
 }
+
+/** "At 1/8 its pulse lasts 1/870 s (t.1): a dancer moves 3.4 mm in it. 1/16 and lower hold one." */
+export function motionText({ light }: LightPower, { power, pulseUs, movedMm, sharp }: Motion, names: Names): string {
+  const at = (stops: number) => names.power(light.id, stops);
+  const lasts = `At ${at(power)} its pulse lasts 1/${Number((1e6 / pulseUs).toPrecision(2))} s (t.1): a dancer moves ${movedMm.toFixed(1)} mm in it.`;
+  if (sharp === null) return `${lasts} No power of it holds one.`;
+  const [low, high] = sharp;
+  if (power >= low - SAME_STOPS && power <= high + SAME_STOPS) return `${lasts} That holds one.`;
+  return power > high ? `${lasts} ${at(high)} and lower hold one.` : `${lasts} ${at(low)} and higher hold one.`;
+}
+
+const FOOLING_LABELS: Readonly<Record<Fooling, string>> = {
+  nothing: 'Nothing',
+  'white clothes': 'White clothes',
+  'black clothes': 'Black clothes',
+  backlight: 'A window behind',
+};
+/** "White clothes +1". */
+export const foolingLabel = (by: Fooling): string =>
+  by === 'nothing' ? FOOLING_LABELS[by] : `${FOOLING_LABELS[by]} ${stopsLabel(usualCompensation(by))}`;
 
 /** "Sender 1 then shows A 1/8, B 1/16." */
 export function toldText(told: readonly Told[], names: Names): string[] {
@@ -171,6 +200,8 @@ function whyText(why: Why, off: number): string {
         : `a density of ${stopsCounted(why.stops)} is in front of it`;
     case 'zoom':
       return `its head stands at ${why.mm} mm`;
+    case 'dial':
+      return `it gives ${dialStopText(why.stops)}`;
     case 'cells':
       return 'it was not charged yet: look at its cells';
     case 'distance': {

@@ -1,4 +1,5 @@
 /** Readings of a meter as people say them. */
+import { lightValue } from '../exposure/ambient.ts';
 import { shownReading } from '../exposure/reading.ts';
 import type { MeterAnswer } from '../prove/standinExchange.ts';
 import type { Reading } from '../record/reading.ts';
@@ -21,6 +22,12 @@ export function readOf({ lights }: Pick<Reading, 'lights'>, names: Names): strin
 /** "the reading of Light 3 at the face". */
 export const readingName = (reading: Reading, names: Names): string =>
   `the reading of ${readOf(reading, names)}${reading.place == null ? '' : ` at ${reading.place}`}`;
+
+/** "light value 6.3" of a reading of the room; null of any light, which the shutter does not touch. */
+export const lightValueText = (reading: Reading): string | null =>
+  Object.keys(reading.lights).length > 0 || reading.shutter === 'bulb'
+    ? null
+    : `light value ${lightValue(reading.stops, reading).toFixed(1)}`;
 
 /** Why a meter on the wire has no reading of what it was asked for; null where it has one. */
 export function meteredText({ stops, dark }: MeterAnswer, names: Names): string | null {

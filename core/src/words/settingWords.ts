@@ -5,7 +5,7 @@ import { type PowerDial, powerOnDial } from '../exposure/powerScale.ts';
 import type { Profile } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import type { PairField } from '../record/settingTerms.ts';
-import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath, type Settings } from '../record/settings.ts';
 import type { FieldPath, FieldRef } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */
@@ -366,3 +366,10 @@ const runText = (stem: string, from: number, to: number): string[] =>
   to - from + 1 >= LEAST_RUN
     ? [`${stem}${from} to ${to}`]
     : Array.from({ length: to - from + 1 }, (_, index) => `${stem}${from + index}`);
+
+/** What must then be dialled on the unit: "channel 11, ID 27, group A". */
+export const netText = (settings: Settings, names: Names): string =>
+  (['channel', 'networkId', 'pin', 'group'] as const)
+    .filter((setting) => settings[setting] != null)
+    .map((setting) => said(setting, settings[setting], names))
+    .join(', ');
