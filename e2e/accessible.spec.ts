@@ -104,6 +104,8 @@ test('no violation while a room is set up', async ({ page }) => {
   await page.getByRole('button', { name: 'Light by light' }).click();
   await page.getByRole('checkbox', { name: /^Light 3, / }).click();
   await page.getByRole('radio', { name: 'Room wanted: −2' }).click();
+  await page.getByRole('button', { name: 'Open Light 3' }).click();
+  await page.getByRole('button', { name: 'Type it, density in front of it of Light 3' }).click();
   await expectAccessible(page, 'power, what it reads, a light chosen, and a balance');
   await goTo(page, '/fire/speeches/finder', 'Test frames');
   await page.getByRole('button', { name: 'Part is dark' }).click();
@@ -111,6 +113,10 @@ test('no violation while a room is set up', async ({ page }) => {
   await goTo(page, '/lines/speeches/meter', 'Meter');
   await page.getByRole('radio', { name: 'f/8' }).click();
   await expectAccessible(page, 'meter');
+  await page.getByRole('radio', { name: 'What is metered: The room' }).click();
+  await page.getByRole('radio', { name: 'The meter shows: A time at f/4' }).click();
+  await page.getByRole('radio', { name: '1/30' }).click();
+  await expectAccessible(page, 'meter, by time');
   await goTo(page, '/lines/first-dance/cards', 'First dance');
   await page
     .getByRole('checkbox', { name: /^Channel: / })

@@ -149,3 +149,66 @@ test('what metering gave is frozen into a power that stays', async ({ page }) =>
     power: -2,
   });
 });
+
+/** The speeches with a key that gives a stop too little at full, and a fill as aimed at its lowest: no dial serves both. */
+function shortOfAStop(): Pick<typeof demo, 'looks' | 'readings'> {
+  const told = { A: { on: true, mode: 'manual', power: 0 }, B: { on: true, mode: 'manual', power: -8 } } as const;
+  const changed = {
+    'body-1': { aperture: 16, iso: 6400 },
+    'light-1': { power: 0, aim: 0, modifierLoss: null },
+    'light-2': { power: -8, aim: -2, modifierLoss: null },
+    'light-3': { purpose: 'x' },
+  } as const;
+  const looks = demo.looks.map((look) => {
+    if (look.id !== 'speeches') return look;
+    const units = Object.entries(look.units).map(([id, of]) => {
+      const groups = of.groups && { groups: { ...of.groups, ...told } };
+      return [id, { ...of, ...groups, ...changed[id as keyof typeof changed] }] as const;
+    });
+    return { ...look, units: Object.fromEntries(units) };
+  });
+  const at = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();
+  const read = (id: string, light: string, of: { power: number }, stops: number, hours: number) => ({
+    ...{ id, look: 'speeches', lights: { [light]: of }, stops, iso: 6400, shutter: '1/160', at: at(hours) },
+  });
+  // Of the last two, four stops of the dial are 3.4 of light.
+  const readings = [
+    read('key', 'light-1', { power: 0 }, 7, 5),
+    read('fill', 'light-2', { power: -8 }, 6, 4),
+    read('low', 'light-3', { power: -4 }, 4, 3),
+    read('full', 'light-3', { power: 0 }, 7.4, 2),
+  ];
+  return { looks, readings };
+}
+
+test('a dial is measured and stands in Kit; a second light comes from the kit, and goes again', async ({ page }) => {
+  await enterDemo(page);
+  await importDocument(page, address(), { ...demo, ...shortOfAStop() });
+  await goTo(page, '/lines/speeches/meter', 'Meter');
+  await page.getByRole('button', { name: 'Keep as measured, Light 3' }).click();
+  const measured = page.getByText(/^Light 3, measured by Mate .*: 0\.85 stops of light for a stop on its dial\.$/);
+  await expect(measured).toBeVisible();
+  await expectSaved(page);
+  await goTo(page, '/kit', 'Kit');
+  await page.getByRole('button', { name: /^Light 3/ }).click();
+  await expect(measured).toBeVisible();
+
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await expect(page.getByText(/put a second light beside Light 1/)).toBeVisible();
+  await page.getByRole('button', { name: 'Find a second light for Light 1' }).click();
+  await page.getByRole('button', { name: /^Put Light 6 up beside Light 1/ }).click();
+  await expect(page.getByRole('checkbox', { name: /^Light 6, Key, 1\/1, set on Sender 1 and Sender 2/ })).toBeVisible();
+  expect((await speeches(page)).units['light-6']).toMatchObject({ power: 0, group: 'A', place: 'west pole' });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('checkbox', { name: /^Light 6, / })).toHaveCount(0);
+
+  // A distance typed in feet, a filter by the factor on it.
+  await page.getByRole('button', { name: 'Open Light 3' }).click();
+  await page.getByRole('button', { name: 'Type it, distance to what it lights of Light 3' }).click();
+  await page.getByRole('textbox', { name: /^distance to what it lights, like/ }).fill('10 ft');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Type it, density in front of it of Light 3' }).click();
+  await page.getByRole('textbox', { name: /^density in front of it, like/ }).fill('×4');
+  await page.getByRole('button', { name: 'Set, density in front of it of Light 3' }).click();
+  expect((await speeches(page)).units['light-3']).toMatchObject({ subjectM: 3.05, densityLoss: 2 });
+});

@@ -104,6 +104,12 @@ describe('a second light', () => {
     return { ...rig, looks, readings: readings as CrewRig['readings'] };
   }
 
+  test('that must be put up is not called done once there is nothing left to set', async () => {
+    await open('Light 1', shortOfAStop());
+    expect(screen.getByText(/^Powers alone do not do it\. Least: put a second light beside Light 1 \(/)).toBeVisible();
+    expect(screen.queryByRole('button', { name: 'Set these powers' })).not.toBeInTheDocument();
+  });
+
   test('is found in the kit, put up set as the first', async () => {
     const { user, server } = await open('Light 1', shortOfAStop());
     await user.click(screen.getByRole('button', { name: 'Find a second light for Light 1' }));

@@ -109,31 +109,6 @@ test('balance sets what the readings ask for; ISO turned, powers follow or stay'
   expect(unitIn(server.rig, 'light-1').power).toBeCloseTo(-2.9, 9);
 });
 
-test('a second light that must be put up is not called done once there is nothing left to set', async () => {
-  // The key is a stop short at full, and the fill as aimed at its lowest: no dial serves both.
-  const rig = speechesWith({
-    'body-1': { aperture: 16, iso: 6400 },
-    'light-1': { power: 0, aim: 0, modifierLoss: null },
-    'light-2': { power: -8, aim: -2, modifierLoss: null },
-    'light-3': { purpose: 'x' },
-  });
-  const of = (id: string, stops: number, lights: object) => ({
-    ...rig.readings.find((one) => one.id === id)!,
-    stops,
-    iso: 6400,
-    lights,
-  });
-  const readings = [
-    of('speeches-key', 7, { 'light-1': { power: 0 } }),
-    of('speeches-fill', 6, { 'light-2': { power: -8 } }),
-  ];
-  show(<PowerPage />, { ...rig, readings: readings as CrewRig['readings'] });
-  expect(
-    await screen.findByText(/^Powers alone do not do it\. Least: put a second light beside Light 1 \(/),
-  ).toBeInTheDocument();
-  expect(screen.queryByRole('button', { name: 'Set these powers' })).not.toBeInTheDocument();
-});
-
 test('the room and the ratio are asked for by a tap, and balance says what reaches them', async () => {
   const { user, server } = show(<PowerPage />);
   expect(
@@ -202,6 +177,26 @@ test('what two readings tell of a unit is kept on it, counts from then on, and c
   expect(screen.queryByRole('button', { name: /^Keep as measured/ })).not.toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: /^Forget, guide number/ }));
   await waitFor(() => expect(unit().realGuideNumber).toBeUndefined());
+});
+
+test('the room is read by the time a meter asks for too, which says nothing of a flash', async () => {
+  const { user, server } = show(<MeterPage />);
+  await user.click(await screen.findByRole('radio', { name: 'What is metered: The room' }));
+  await user.click(screen.getByRole('radio', { name: 'The meter shows: A time at f/4' }));
+  expect(screen.getByRole('button', { name: 'The room reads …' })).toBeDisabled();
+  await user.click(screen.getByRole('radio', { name: '1/30' }));
+  await user.click(screen.getByRole('radio', { name: 'just 1/20' }));
+  // At 1/160 it is three stops darker than at 1/20.
+  await user.click(screen.getByRole('button', { name: 'The room reads f/1.4' }));
+  await waitFor(() => expect(server.rig.readings).toHaveLength(4));
+  const room = server.rig.readings.find(
+    ({ lights, id }) => Object.keys(lights).length === 0 && id !== 'speeches-room',
+  )!;
+  expect(room).toMatchObject({ stops: 1, iso: 800, shutter: '1/160' });
+  expect(screen.getByText(/ISO 800 · light value 5\.3$/)).toBeInTheDocument();
+  await user.click(screen.getByRole('radio', { name: 'What is metered: Light 1' }));
+  expect(screen.queryByRole('radio', { name: /^The meter shows/ })).not.toBeInTheDocument();
+  expect(screen.getByRole('radio', { name: 'f/8' })).toBeInTheDocument();
 });
 
 test('a dial whose stops are not quite stops is kept as measured', async () => {

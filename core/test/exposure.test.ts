@@ -1,5 +1,13 @@
 /** Every number here was worked out by hand from the formulas of docs/model.md, Exposure. */
-import { ambientReading, dialMoves, type Exposure, flashReading, levelAt, lightValue } from '../src/exposure/ambient';
+import {
+  ambientReading,
+  dialMoves,
+  type Exposure,
+  flashReading,
+  levelAt,
+  lightValue,
+  readingByTime,
+} from '../src/exposure/ambient';
 import { apertures, fNumber } from '../src/exposure/aperture';
 import {
   feetOf,
@@ -260,6 +268,17 @@ test.each([
   [2.7, at('1/30', 3200), at('1/250', 100), -5.3],
 ])('a room that reads %d at %j reads at %j %d', (reading, from, to, is) =>
   expect(ambientReading(reading, from, to)).toBeCloseTo(is, 4),
+);
+
+test.each([
+  // A meter at f/4 asks for the camera's own time: it is exposed just so.
+  [4, '1/60', '1/60', 4],
+  // For four times as long: two stops are missing.
+  [4, '1/15', '1/60', 2],
+  [2.8, '1/125', '1/60', 4],
+  [5.6, '1/50', '1/160', 3.3333],
+])('a meter at f/%d that asks for %s reads at %s %d', (aperture, asked, shutter, reading) =>
+  expect(readingByTime(aperture, asked, shutter)).toBeCloseTo(reading, 4),
 );
 
 test.each([

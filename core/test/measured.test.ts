@@ -189,6 +189,7 @@ describe('what a stop on the dial of one unit gives', () => {
     );
     // Twice as far is two stops less, a filter of one stop one more.
     expect(find([at(0, 7), at(-4, 0.6, { subjectM: 8, densityLoss: 1 })])!.stops).toBeCloseTo(0.85, 9);
+    expect(find([at(0, 7), at(-2, 5.3)], {}, {})!.between).toEqual([-2, 0]);
     // The one before it is too near on the dial, the one before that is not.
     expect(find([at(0, 7), at(-3, 4.45), at(-4, 3.6)])!.between).toEqual([-4, 0]);
   });
@@ -210,6 +211,10 @@ describe('what a stop on the dial of one unit gives', () => {
     expect(agreement.off).toBeCloseTo(0.6, 9);
     expect(agreement.whys.map(({ why }) => why)).toEqual(['dial', 'distance']);
     expect(agreementText(agreement, names)).toContain('it gives 0.85 stops of light for a stop on its dial; or');
+    // On a dial known to be flat, one and a half of its stops are wanted for what another gives in one.
+    const flat = lit({}, { realDialStop: { stops: 0.7, ...FOUND } });
+    const off = agreementOf({ ...flat, train: false }, [at(-4, 3), at(-4, 4.4)])!;
+    expect(off.whys[0]).toEqual({ why: 'power', steps: 2 });
     // Read again at the same power it is no matter of the dial.
     const again = agreementOf({ light, body, train: false }, [at(0, 7), at(-4, 3), at(-4, 3.6)])!;
     expect(again.whys.map(({ why }) => why)).toEqual(['distance']);

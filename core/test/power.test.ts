@@ -1,17 +1,14 @@
 /** Who sets which power, what is shown before it is changed, and what the simulator says afterwards. */
 import { fillAimOf, usualAim } from '../src/power/aims';
-import { balanceChanges, balanceOf, balanceTask, type LookTask } from '../src/power/balanceTask';
 import { freezeChanges } from '../src/power/freeze';
 import { isAmiss, type LightPower, lightPowers, setFrom } from '../src/power/lightPower';
 import { evenly, planModes, planPowers } from '../src/power/powerPlan';
 import { aimedRatio, ratioChanges, ratioParts } from '../src/power/ratioAims';
-import { roomLevel } from '../src/power/room';
 import type { Reading } from '../src/record/reading';
 import type { Settings } from '../src/record/settings';
 import { withRigChanges } from '../src/rig/rigChanges';
 import { judge, type Judgement } from '../src/verdict/judge';
 import { groups, judgeBase, type Spoil } from './baseRig';
-import { reading } from './metered';
 
 const settings = (id: string, of: Partial<Settings>): Spoil => ({ settings: { [id]: of as never } });
 const powerOf = (judgement: Judgement, id: string, readings: readonly Reading[] = []): LightPower =>
@@ -119,6 +116,12 @@ describe('a change of power, before it is made and after', () => {
     const plan = planPowers(judgeBase(passive), new Map([['remote', -1]]));
     expect(plan.told.map(({ sender }) => sender)).toEqual(['second']);
     expect(plan.outcome.findings).toEqual([]);
+    // The other one need not serve the light itself: it speaks on the net of the passive one.
+    const alone = { ...passive, settings: { ...passive.settings, remote: { firesFor: ['body-1'] } as never } };
+    expect(setFrom(judgeBase(alone).rig, powerOf(judgeBase(alone), 'remote').light)).toMatchObject({
+      kind: 'sender',
+      senders: [{ id: 'second' }],
+    });
   });
 
   test('with a trim on the unit: the sender takes it back, before and after', () => {
@@ -264,7 +267,6 @@ describe('several lights at once', () => {
   });
 });
 
-const camera = { 'body-1': { iso: 400, aperture: 8 } };
 test('frozen, a metered light fires by hand at that power, set by its sender, and nothing is wrong with it', () => {
   const judgement = judgeBase(settings('metered', { compensation: 1 }));
   const light = judgement.rig.lights.find(({ id }) => id === 'metered')!;
@@ -315,82 +317,5 @@ describe('the ratio of a look', () => {
     expect(aims(4, 'key')).toEqual(['answered -1', 'wired -1']);
     expect(aims(3, 'both')).toEqual(['wired 0']);
     expect(aims(1, 'both')).toBeUndefined();
-  });
-});
-
-describe('a look in balance', () => {
-  const readings = [
-    reading({ id: 'a', stops: 5, lights: { remote: { power: -3 } } }),
-    reading({ id: 'b', stops: 4, lights: { answered: { power: -2 } } }),
-    reading({ id: 'c', stops: 3, lights: {} }),
-  ];
-  const aims = { remote: { aim: 0 }, answered: { aim: -2, walkSeconds: 10 } };
-  const taskOf = (judgement: Judgement, wanted = {}) => balanceTask(judgement, readings, wanted) as LookTask;
-
-  test('powers by letter and by hand, as the readings come out then', () => {
-    const judgement = judgeBase({ settings: { ...camera, ...aims } as never });
-    const task = taskOf(judgement);
-    expect(task.open.map(({ light, why }) => [light, why])).toEqual([
-      ['eye', 'aim'],
-      ['metered', 'metered'],
-      ['top', 'metered'],
-      ['wired', 'aim'],
-    ]);
-    const plan = balanceOf(task)!;
-    expect(plan.parts.map(({ part, power, predicted }) => [part.lights, power, predicted])).toEqual([
-      [['answered'], -2, 4],
-      [['remote'], -2, 6],
-    ]);
-    const change = balanceChanges(judgement, task, plan);
-    expect(changesOf(change)).toEqual(['remote.power -2', 'sender.groups.A.power -2']);
-    expect(powerOf(after(judgement, change), 'remote', readings).level.stops).toBeCloseTo(6, 9);
-    expect(change.outcome.findings).toEqual([]);
-  });
-
-  test('another aperture, the room kept two stops down: what must be turned, and all of it comes true', () => {
-    const judgement = judgeBase({ settings: { ...camera, ...aims } as never });
-    const wanted = { aperture: 22, room: -2 };
-    const task = taskOf(judgement, wanted);
-    // f/22 is 9: the key would have to give a stop over full. The room reads 3, and is to read 7.
-    expect(balanceOf(task)).toMatchObject({ dials: [{ dial: 'iso', stops: 4 }], room: 7, changes: 1 });
-    // The fill is to read 7: with its highest, a half, that is a stop and a half short of what whole steps forgive.
-    const open = taskOf(judgement, { aperture: 22 });
-    const brighter = balanceOf(open)!;
-    expect(brighter.dials).toEqual([{ dial: 'iso', stops: expect.closeTo(5 / 3, 6) }]);
-    const change = balanceChanges(judgement, open, brighter, { aperture: 22 });
-    expect(changesOf(change).filter((one) => one.startsWith('body-1'))).toEqual([
-      'body-1.iso 1250',
-      'body-1.aperture 22',
-    ]);
-    const then = after(judgement, change);
-    for (const { part, predicted } of brighter.parts)
-      for (const id of part.lights) expect(powerOf(then, id, readings).level.stops).toBeCloseTo(predicted, 6);
-  });
-
-  test('the room as it is wanted on record counts without being asked for; not metered, that is said', () => {
-    const judgement = judgeBase({ settings: { 'body-1': { iso: 400, aperture: 8, roomAim: -2 } } as never });
-    const task = taskOf(judgement);
-    // f/8 is 6: the room reads 3, three below, and is to read 4.
-    expect(roomLevel(task.body, readings)).toBe(-3);
-    expect([task.task.room, task.roomOpen]).toEqual([{ reading: 3, level: -2 }, false]);
-    const only = balanceTask(judgement, [readings[2]!]) as LookTask;
-    expect(only.task.parts).toEqual([]);
-    expect(balanceOf(only)).toMatchObject({
-      dials: [{ dial: 'iso', stops: expect.closeTo(1, 1) }],
-      changes: 1,
-      parts: [],
-    });
-    const open = balanceTask(judgement, readings.slice(0, 2)) as LookTask;
-    expect([open.task.room, open.roomOpen]).toEqual([null, true]);
-  });
-
-  test('without the camera’s settings there is no task, and what is missing is named', () => {
-    expect(balanceTask(judgeBase(), readings)).toEqual({
-      task: null,
-      unknown: [
-        { unit: 'body-1', field: 'aperture' },
-        { unit: 'body-1', field: 'iso' },
-      ],
-    });
   });
 });

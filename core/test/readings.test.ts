@@ -98,6 +98,10 @@ describe('whether two readings agree', () => {
     [3.4, {}, ['power -2', 'density -2', 'cells', 'distance 8']],
     [6.4, {}, ['power 1', 'zoom 70', 'distance 2.83']],
     [4.9, {}, ['cells', 'distance 4.76']],
+    // Its head stands where it is said to, or is not said to stand anywhere: no zoom explains it.
+    [6.4, { zoomMm: 70 }, ['power 1', 'distance 2.83']],
+    [6.4, { zoomMm: null }, ['power 1', 'distance 2.83']],
+    [1.4, { power: -1 }, ['power -4', 'density -4', 'cells', 'distance 16']],
     [7.4, { densityLoss: 2 }, ['power 2', 'density 2', 'distance 2']],
   ])('a reading of %d with %j: %j', (stops, of, whys) => {
     const found = agreementOf(lit(), [having(first, of), having(then(stops), of)])!.whys;

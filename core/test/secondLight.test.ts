@@ -72,6 +72,20 @@ test('beside a light on a receiver stands one with a radio of its own, on the sa
   expect(first!.settings).not.toHaveProperty('receiver');
 });
 
+test('one with two radios is set to the family it hears there', () => {
+  const two = items.map(({ unit, profile }) => {
+    const other = demo.families.find(({ id }) => id !== 'plover')!.id;
+    if (unit.id !== 'light-4' || profile.kind !== 'flash') return { unit, profile };
+    const radio = profile.radios[0]!;
+    return { unit, profile: { ...profile, radios: [{ ...radio, family: other, roles: ['master' as const] }, radio] } };
+  });
+  const [first] = beside('speeches', 'light-3', two);
+  expect([first!.unit, first!.settings.family]).toEqual([
+    'light-4',
+    demo.profiles.flatMap((one) => (one.id === 'tholmar-60k' && one.kind === 'flash' ? one.radios : []))[0]!.family,
+  ]);
+});
+
 test('what is lent, out of service or in the look already is none', () => {
   const gone = new Set(['light-4', 'light-5']);
   const lent = items.map(({ unit, profile }, at) => ({

@@ -17,8 +17,8 @@ interface MeterKeysProps {
 /** Two touches for a reading: the whole stop, then its tenths. */
 export function MeterKeys({ shown, onChange }: MeterKeysProps) {
   return (
-    <View style={styles.keys}>
-      <View role="radiogroup" aria-label="Whole stop" style={styles.group}>
+    <View style={keyStyles.keys}>
+      <View role="radiogroup" aria-label="Whole stop" style={keyStyles.group}>
         {NUMBERS.map((number) => (
           <Key
             key={number}
@@ -28,7 +28,7 @@ export function MeterKeys({ shown, onChange }: MeterKeysProps) {
           />
         ))}
       </View>
-      <View role="radiogroup" aria-label="Tenths" style={styles.group}>
+      <View role="radiogroup" aria-label="Tenths" style={keyStyles.group}>
         {TENTHS.map((tenths) => (
           <Key
             key={tenths}
@@ -50,7 +50,7 @@ interface KeyProps {
   onPress: () => void;
 }
 
-function Key({ label, spoken, chosen, onPress }: KeyProps) {
+export function Key({ label, spoken, chosen, onPress }: KeyProps) {
   const colours = useColours();
   return (
     <Pressable
@@ -58,7 +58,7 @@ function Key({ label, spoken, chosen, onPress }: KeyProps) {
       aria-checked={chosen}
       aria-label={spoken ?? label}
       onPress={onPress}
-      style={[styles.key, { borderColor: colours.quiet, backgroundColor: chosen ? colours.chosen : colours.raised }]}
+      style={[keyStyles.key, { borderColor: colours.quiet, backgroundColor: chosen ? colours.chosen : colours.raised }]}
     >
       <Words as="heading" tone={chosen ? 'onChosen' : 'ink'} align="center">
         {label}
@@ -67,7 +67,7 @@ function Key({ label, spoken, chosen, onPress }: KeyProps) {
   );
 }
 
-const styles = StyleSheet.create({
+export const keyStyles = StyleSheet.create({
   keys: { gap: space.base },
   group: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tiny },
   key: {

@@ -1,14 +1,11 @@
-import { readingStops, type Shown } from '@ergon/core/exposure/reading';
 import { agreementOf } from '@ergon/core/power/agreement';
 import { cameraOf } from '@ergon/core/power/cameraDials';
 import { type LightPower, lightPowers } from '@ergon/core/power/lightPower';
 import type { Reading } from '@ergon/core/record/reading';
 import { fieldOf } from '@ergon/core/words/settingWords';
 import { agreementText } from '@ergon/core/words/powerWording';
-import { readingText } from '@ergon/core/words/readingWords';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Field } from '../components/Field';
 import { Words } from '../components/Words';
@@ -16,11 +13,9 @@ import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import { type JudgedLook, useJudgedLook } from '../rig/judgedLook';
 import { LineView, type LineViewOf, NoSuchLook, useLineView } from '../screens/LineView';
-import { space } from '../theme/tokens';
 import { CameraDials } from './CameraDials';
-import { AskMeter } from './AskMeter';
 import { MeasuredBlock } from './MeasuredBlock';
-import { MeterKeys } from './MeterKeys';
+import { MeterFoot } from './MeterFoot';
 import { ReadingList } from './ReadingList';
 import { ALL, askedLights, nextAsked, readingOf, ROOM } from './metering';
 import { useReadings } from './useReadings';
@@ -45,14 +40,12 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
   const [asked, setAsked] = useState<string>(() =>
     readings.some(isOfRoom) ? (nextAsked(powers, readings, ROOM) ?? ROOM) : ROOM,
   );
-  const [shown, setShown] = useState<Partial<Shown>>({});
   const [place, setPlace] = useState(readings[0]?.place ?? '');
   const log = useReadingLog(look.id);
   const body = cameraOf(judgement.rig);
   const camera = body && readingOf({ body, powers, asked, place });
   const save = (stops: number) => {
     log.add({ ...camera!, stops }, whatText(asked, names.unit));
-    setShown({});
     setAsked(nextAsked(powers, readings, asked) ?? ALL);
   };
   return (
@@ -68,8 +61,8 @@ function Meter({ of, judged }: { of: LineViewOf; judged: JudgedLook }) {
             what={whatText(asked, names.unit)}
             asked={askedLights(powers, asked)}
             judged={judged}
-            shown={shown}
-            onChange={setShown}
+            body={body}
+            shutter={camera.shutter}
             onSave={save}
           />
         )
@@ -113,33 +106,6 @@ function WhatIsMetered({ powers, asked, onAsk, place, onPlace }: WhatIsMeteredPr
         <Field label="Where the meter is: face, background" value={place} onChangeText={onPlace} />
       </View>
     </>
-  );
-}
-
-interface MeterFootProps {
-  what: string;
-  /** Its lights; none for the room. */
-  asked: readonly string[];
-  judged: JudgedLook;
-  shown: Partial<Shown>;
-  onChange: (shown: Partial<Shown>) => void;
-  onSave: (stops: number) => void;
-}
-
-/** Under the thumb: what the meter shows, and the button that keeps it. */
-function MeterFoot({ what, asked, judged, shown: { number, tenths = 0 }, onChange, onSave }: MeterFootProps) {
-  const stops = number === undefined ? null : readingStops({ number, tenths });
-  return (
-    <View style={styles.foot}>
-      <AskMeter key={asked.join(' ')} asked={asked} judged={judged} onRead={onChange} />
-      <MeterKeys shown={number === undefined ? {} : { number, tenths }} onChange={onChange} />
-      <Button
-        kind="act"
-        label={`${what} reads ${stops === null ? '…' : readingText(stops)}`}
-        disabled={stops === null}
-        onPress={() => onSave(stops!)}
-      />
-    </View>
   );
 }
 
@@ -190,6 +156,5 @@ function Agreements({ powers, readings, judged }: AgreementsProps) {
 }
 
 const styles = StyleSheet.create({
-  foot: { gap: space.base, maxWidth: 360 },
   place: { maxWidth: 480 },
 });

@@ -20,6 +20,10 @@ export const ambientReading = (
 ): number =>
   reading + secondsStops(to.shutter) - secondsStops(at.shutter) + isos.stopsOf(to.iso) - isos.stopsOf(at.iso);
 
+/** What a room reads at a shutter time, in stops above f/1, where a meter set to an aperture asks for another time. */
+export const readingByTime = (aperture: number, asked: string, shutter: string): number =>
+  apertures.stopsOf(aperture) + secondsStops(shutter) - secondsStops(asked);
+
 /** A flash reading for another ISO; below sync the shutter does nothing to it. */
 export const flashReading = (reading: number, isoAt: number, isoTo: number): number =>
   reading + isos.stopsOf(isoTo) - isos.stopsOf(isoAt);
