@@ -26,23 +26,25 @@ test('a dancer at 3 m/s moves 3 mm in a thousandth of a second, and is held by p
     movedMm: expect.closeTo(3, 6),
     sharp: [-8, -3],
   });
-  expect(said).toBe('At 1/4 its pulse lasts 1/1000 s (t.1): a dancer moves 3.0 mm in it. 1/8 and lower hold one.');
+  expect(said).toBe(
+    'At 1/4 its pulse lasts 1/1000 s (t.1): a dancer moves 3.0 mm in it, a blur. 1/8 and lower are sharp.',
+  );
   expect(motion(FLASH, -3).said).toBe(
-    'At 1/8 its pulse lasts 1/2000 s (t.1): a dancer moves 1.5 mm in it. That holds one.',
+    'At 1/8 its pulse lasts 1/2000 s (t.1): a dancer moves 1.5 mm in it, and is sharp.',
   );
 });
 
 test('a duration by t.5 is 3.3 times as long by t.1', () => {
   const half = { ...FLASH, duration: { measure: 't.5', fullUs: 1000, floorUs: 1000 } };
   expect(motion(half, 0).found!.pulseUs).toBeCloseTo(3321.9, 1);
-  expect(motion(half, 0).said).toContain('No power of it holds one.');
+  expect(motion(half, 0).said).toContain('a blur. At no power of it one is sharp.');
 });
 
 test('a lamp whose pulse grows longer as it is turned down holds one at its higher powers', () => {
   const studio = { ...FLASH, duration: { measure: 't.1', fullUs: 500, floorUs: 2000 } };
   const { found, said } = motion(studio, -8);
   expect(found!.sharp).toEqual([-1, 0]);
-  expect(said).toContain('1/2 and higher hold one.');
+  expect(said).toContain('a blur. 1/2 and higher are sharp.');
 });
 
 test('nothing is said where the duration or the power is not recorded, or a train lasts as long as the shutter', () => {

@@ -17,6 +17,8 @@ test.each<[number, PowerDial, string]>([
   [-1, { scale: 'percent' }, '50 %'],
   [-3, { scale: 'percent' }, '13 %'],
   [-7, { scale: 'percent' }, '0.78 %'],
+  // Steps finer than a third take a digit more.
+  [-2.4, { scale: 'percent', step: 0.1 }, '18.9 %'],
   [-1, pack, '600 Ws'],
   [-2.5, pack, '210 Ws'],
 ])('%d stops on %j is %s', (stops, dial, shown) => expect(powerOnDial(stops, dial)).toBe(shown));

@@ -104,14 +104,16 @@ export function aimText({ light, level, aimed }: LightPower): string | null {
   return `${what}: ${readingText(aimed)}, it reads ${stopsCounted(off)} ${off > 0 ? 'more' : 'less'}`;
 }
 
-/** "At 1/8 its pulse lasts 1/870 s (t.1): a dancer moves 3.4 mm in it. 1/16 and lower hold one." */
+/** "At 1/4 its pulse lasts 1/1000 s (t.1): a dancer moves 3.0 mm in it, a blur. 1/8 and lower are sharp." */
 export function motionText({ light }: LightPower, { power, pulseUs, movedMm, sharp }: Motion, names: Names): string {
   const at = (stops: number) => names.power(light.id, stops);
-  const lasts = `At ${at(power)} its pulse lasts 1/${Number((1e6 / pulseUs).toPrecision(2))} s (t.1): a dancer moves ${movedMm.toFixed(1)} mm in it.`;
-  if (sharp === null) return `${lasts} No power of it holds one.`;
-  const [low, high] = sharp;
-  if (power >= low - SAME_STOPS && power <= high + SAME_STOPS) return `${lasts} That holds one.`;
-  return power > high ? `${lasts} ${at(high)} and lower hold one.` : `${lasts} ${at(low)} and higher hold one.`;
+  const [low, high] = sharp ?? [Infinity, -Infinity];
+  const isSharp = power >= low - SAME_STOPS && power <= high + SAME_STOPS;
+  const lasts = `At ${at(power)} its pulse lasts 1/${Number((1e6 / pulseUs).toPrecision(2))} s (t.1)`;
+  const moves = `${lasts}: a dancer moves ${movedMm.toFixed(1)} mm in it, ${isSharp ? 'and is sharp' : 'a blur'}.`;
+  if (isSharp) return moves;
+  if (sharp === null) return `${moves} At no power of it one is sharp.`;
+  return `${moves} ${power > high ? `${at(high)} and lower` : `${at(low)} and higher`} are sharp.`;
 }
 
 const FOOLING_LABELS: Readonly<Record<Fooling, string>> = {
