@@ -122,7 +122,10 @@ describe('a second light', () => {
     );
     // It is of the look at once, and is metered next.
     expect(await screen.findByRole('checkbox', { name: /^Light 6, Key, 1\/1, set on Sender 1/ })).toBeInTheDocument();
-    expect(server.rig.looks.find((look) => look.id === 'speeches')!.units['light-1']).toBeDefined();
+    expect(
+      screen.getByText('Light 6 has the power of Light 1 too, and was not metered: meter it first.'),
+    ).toBeInTheDocument();
+    expect(screen.queryByRole('button', { name: /^Find a second light/ })).not.toBeInTheDocument();
   });
 
   test('where none of the kit fires there, that is said', async () => {

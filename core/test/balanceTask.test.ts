@@ -1,5 +1,5 @@
 /** A look as a task of balance, and its plan as changes of it that come true. docs/model.md, Balance. */
-import { balanceChanges, balanceOf, balanceTask, type LookTask } from '../src/power/balanceTask';
+import { balanceChanges, balanceOf, balanceTask, type LookTask, unmeteredIn } from '../src/power/balanceTask';
 import { aimedAt } from '../src/power/lightLevel';
 import { type LightPower, lightPowers } from '../src/power/lightPower';
 import { planPowers } from '../src/power/powerPlan';
@@ -7,7 +7,9 @@ import { roomLevel } from '../src/power/room';
 import type { Reading } from '../src/record/reading';
 import { withRigChanges } from '../src/rig/rigChanges';
 import { judge, type Judgement } from '../src/verdict/judge';
-import { judgeBase } from './baseRig';
+import { unmeteredText } from '../src/words/balanceWording';
+import { namesOf } from '../src/words/wording';
+import { baseKit, judgeBase } from './baseRig';
 import { reading } from './metered';
 
 const powerOf = (judgement: Judgement, id: string, readings: readonly Reading[] = []): LightPower =>
@@ -17,6 +19,7 @@ const changesOf = (plan: ReturnType<typeof planPowers>) =>
 const after = (judgement: Judgement, plan: ReturnType<typeof planPowers>) =>
   judge(withRigChanges(judgement.rig, plan.changes));
 
+const names = namesOf(baseKit({ add: { twin: { like: 'remote', settings: {} } } }));
 const camera = { 'body-1': { iso: 400, aperture: 8 } };
 
 describe('a look in balance', () => {
@@ -144,6 +147,14 @@ describe('a look in balance', () => {
     const task = balanceTask(judgeBase(spoil), alone) as LookTask;
     const [part] = task.task.parts.filter(({ lights }) => lights.length === 2);
     expect(part!.levers).toEqual({ 'second light': [1] });
+    expect(unmeteredIn(task, part!)).toEqual([]);
+    // One of them read alone says nothing of the other.
+    const half = balanceTask(judgeBase(spoil), alone.slice(0, 1)) as LookTask;
+    const [known] = half.task.parts;
+    expect([known!.lights, unmeteredIn(half, known!)]).toEqual([['remote'], ['twin']]);
+    expect(unmeteredText(['twin'], ['remote'], names)).toBe(
+      'Twin has the power of Remote too, and was not metered: meter it first.',
+    );
   });
 
   test.each<[string, object, number, string, number]>([

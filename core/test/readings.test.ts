@@ -188,7 +188,7 @@ describe('a light that was never read alone', () => {
     const judgement = judgeBase({ settings: { 'body-1': { iso: 400, aperture: 8 } } as never });
     const answered = lightPowers(judgement, [alone, both]).find(({ light }) => light.id === 'answered')!;
     expect(answered.level.stops).toBeCloseTo(6, 9);
-    expect(levelText(answered)).toBe('reads by what the others leave f/8');
+    expect(levelText(answered)).toBe('reads f/8, by what the others leave');
   });
 
   test('of three the other two are taken off', () => {

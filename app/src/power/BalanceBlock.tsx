@@ -1,5 +1,5 @@
 import type { BalancePlan } from '@ergon/core/power/balance';
-import { balanceChanges, balanceOf, balanceTask, type LookTask } from '@ergon/core/power/balanceTask';
+import { balanceChanges, balanceOf, balanceTask, type LookTask, unmeteredIn } from '@ergon/core/power/balanceTask';
 import type { PowerPlan } from '@ergon/core/power/powerPlan';
 import {
   balancedText,
@@ -8,6 +8,7 @@ import {
   partText,
   roomOpenText,
   totalText,
+  unmeteredText,
 } from '@ergon/core/words/balanceWording';
 import { planLines } from '@ergon/core/words/powerWording';
 import type { Reading } from '@ergon/core/record/reading';
@@ -62,7 +63,7 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
         {isDone ? balancedText(of.task) : balanceSentence(plan, of, names)}
       </Words>
       {of.roomOpen && <Words tone="quietOnBlock">{roomOpenText(of)}</Words>}
-      {!readOnly && plan && <SecondLightsOf judged={judged} plan={plan} />}
+      {!readOnly && plan && <SecondLightsOf judged={judged} of={of} plan={plan} />}
       {shown && plan && <Parts of={of} plan={plan} change={change} />}
       <View style={styles.row}>
         {change && change.changes.length > 0 && !readOnly && (
@@ -86,11 +87,21 @@ export function BalanceBlock({ judged, readings, readOnly }: BalanceBlockProps) 
   );
 }
 
-/** For every light that needs another beside it. */
-const SecondLightsOf = ({ judged, plan }: { judged: JudgedLook; plan: BalancePlan }) =>
-  plan.parts
+/** For every light that needs another beside it; one that is there and was not metered comes first. */
+function SecondLightsOf({ judged, of, plan }: { judged: JudgedLook; of: LookTask; plan: BalancePlan }) {
+  const { names } = useRig();
+  return plan.parts
     .filter(({ levers }) => levers.some(({ lever }) => lever === 'second light'))
-    .map(({ part }) => <SecondLights key={part.key} judged={judged} beside={part.lights[0]!} />);
+    .map(({ part }) => {
+      const unmetered = unmeteredIn(of, part);
+      if (unmetered.length === 0) return <SecondLights key={part.key} judged={judged} beside={part.lights[0]!} />;
+      return (
+        <Words key={part.key} tone="onBlock">
+          {unmeteredText(unmetered, part.lights, names)}
+        </Words>
+      );
+    });
+}
 
 const isNothingToBalance = ({ task }: LookTask): boolean => task.parts.length === 0 && task.room === null;
 

@@ -40,11 +40,20 @@ const MOST_MOVED_THIRDS = 6;
 /** The slowest shutter a camera is held by hand at. */
 const SLOWEST = '1/60';
 
+export interface LeftOut {
+  light: string;
+  why: 'metered' | 'aim' | 'level' | 'control';
+  /** What is not recorded of it. */
+  unknown: readonly FieldRef[];
+  /** The key of the part whose power it has. */
+  part: string;
+}
+
 export interface LookTask {
   task: BalanceTask;
   body: Body;
-  /** Lights that take no part, and what is not recorded of them; metered ones set themselves. */
-  open: readonly { light: string; why: 'metered' | 'aim' | 'level' | 'control'; unknown: readonly FieldRef[] }[];
+  /** Lights that take no part; metered ones set themselves. */
+  open: readonly LeftOut[];
   /** The room is to come out somehow, and nobody metered it. */
   roomOpen: boolean;
 }
@@ -67,17 +76,15 @@ export function balanceTask(judgement: Judgement, readings: readonly Reading[], 
   const { iso, shutter } = body.settings;
   const aperture = wanted.aperture ?? body.settings.aperture;
   if (aperture == null || iso == null || shutter == null) return { task: null, unknown: cameraFields(body, aperture) };
-  const open: LookTask['open'][number][] = [];
+  const open: LeftOut[] = [];
   const byPower = new Map<string, LightPower[]>();
   const powers = lightPowers(judgement, readings);
   const letters = sharedLetters(powers);
   for (const power of powers) {
     const why = leftOut(power, aimIn(power.light, wanted));
-    if (why) open.push({ light: power.light.id, why, unknown: why === 'level' ? power.level.unknown : [] });
-    else {
-      const key = letters.get(power.light.id)?.lights[0]!.light.id ?? power.light.id;
-      byPower.set(key, [...(byPower.get(key) ?? []), power]);
-    }
+    const part = letters.get(power.light.id)?.lights[0]!.light.id ?? power.light.id;
+    if (why) open.push({ light: power.light.id, why, unknown: why === 'level' ? power.level.unknown : [], part });
+    else byPower.set(part, [...(byPower.get(part) ?? []), power]);
   }
   const parts = [...byPower].map(([key, lights]) => partOf(key, lights, wanted));
   const level = wanted.room ?? body.settings.roomAim ?? null;
@@ -99,7 +106,7 @@ const cameraFields = ({ id, settings }: Body, aperture: number | null | undefine
 
 const aimIn = (light: Light, { aims }: Wanted): number | null => aims?.get(light.id) ?? aimOf(light);
 
-function leftOut({ mode, from, level }: LightPower, aim: number | null): LookTask['open'][number]['why'] | null {
+function leftOut({ mode, from, level }: LightPower, aim: number | null): LeftOut['why'] | null {
   if (mode === 'ttl') return 'metered';
   if (from.kind === 'unknown') return 'control';
   if (aim === null) return 'aim';
@@ -175,6 +182,10 @@ const LEVER_SECONDS: Readonly<Record<Lever, number>> = {
   'second light': SWAP_SECONDS,
 };
 export const SECONDS: LeverSeconds = { dial: CAMERA_SECONDS, lever: (lever) => LEVER_SECONDS[lever] };
+
+/** Lights told the power of a part of which nobody knows what they add to it. */
+export const unmeteredIn = ({ open }: LookTask, { key }: Pick<BalancePart, 'key'>): string[] =>
+  open.filter(({ why, part }) => why === 'level' && part === key).map(({ light }) => light);
 
 export const balanceOf = ({ task }: LookTask): BalancePlan | null => balance(task, SECONDS);
 

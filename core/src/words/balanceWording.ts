@@ -3,7 +3,7 @@ import { apertures } from '../exposure/aperture.ts';
 import { timesAsFar } from '../exposure/lightFall.ts';
 import { type RatioSchool, ratioOf } from '../exposure/ratio.ts';
 import type { BalancePlan, BalanceTask, PartPlan } from '../power/balance.ts';
-import type { LookTask } from '../power/balanceTask.ts';
+import type { LeftOut, LookTask } from '../power/balanceTask.ts';
 import { turnedDial } from '../power/cameraDials.ts';
 import type { SecondLight } from '../power/secondLight.ts';
 import type { Body } from '../rig/rig.ts';
@@ -76,6 +76,10 @@ export const totalText = ({ total, aperture, room }: BalancePlan): string =>
 export const roomOpenText = ({ roomOpen }: LookTask): string =>
   roomOpen ? 'The room was not metered: it is left out.' : '';
 
+/** "Light 6 has the power of Light 1 too, and was not metered: meter it first." */
+export const unmeteredText = (unmetered: readonly string[], part: readonly string[], names: Names): string =>
+  `${listed(unmetered, names)} ${unmetered.length === 1 ? 'has' : 'have'} the power of ${listed(part, names)} too, and ${unmetered.length === 1 ? 'was' : 'were'} not metered: meter ${unmetered.length === 1 ? 'it' : 'them'} first.`;
+
 const LEFT_OUT = {
   metered: 'meters by itself',
   aim: 'has no aim',
@@ -84,7 +88,7 @@ const LEFT_OUT = {
 } as const;
 
 /** Lights that take no part, and what would let them: "Light 4 was not metered, and distance is not recorded". */
-export function leftOutText({ light, why, unknown }: LookTask['open'][number], names: Names): string {
+export function leftOutText({ light, why, unknown }: LeftOut, names: Names): string {
   const needs = unknown.map((ref) => fieldOf(ref, names));
   return `${names.unit(light)} ${LEFT_OUT[why]}${needs.length === 0 ? '' : ` (${enumerated(needs)} not recorded)`}.`;
 }

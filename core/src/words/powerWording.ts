@@ -85,10 +85,10 @@ export function levelText(power: LightPower): string | null {
   const { level, aimed } = power;
   if (level.stops === null) return aimed === null ? null : `aimed at ${readingText(aimed)}`;
   const its = power.light.unit.realGuideNumber ? 'measured guide number' : 'guide number';
-  const how =
-    level.reading === null ? `reads by its ${its}` : isRead(level) ? 'reads' : 'reads by what the others leave';
+  const how = level.reading === null ? `reads by its ${its}` : 'reads';
+  const left = level.reading === null || isRead(level) ? '' : ', by what the others leave';
   const dial = power.light.unit.realDialStop ? ', by its measured dial' : '';
-  return [`${how} ${readingText(level.stops)}${dial}`, aimText(power)].filter(Boolean).join('; ');
+  return [`${how} ${readingText(level.stops)}${left}${dial}`, aimText(power)].filter(Boolean).join('; ');
 }
 
 /** Read alone, and not worked out. */
