@@ -4,7 +4,7 @@ import { archetypeOf } from '@ergon/core/describe/archetypes';
 import type { Operation } from '@ergon/core/operation/edit';
 import { indexKit } from '@ergon/core/rig/rig';
 import { planUnits, unitTable } from '@ergon/core/describe/unitTable';
-import { screen, waitFor, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { howTo, howTosFor } from '../src/editing/howTo';
@@ -113,6 +113,31 @@ test('a model is described in order; what it can do is seen at once; not sure is
   expect(screen.getByRole('radio', { name: 'Which family does it speak?: Lapwing' })).toBeChecked();
   await user.click(screen.getByRole('button', { name: 'Back' }));
   expect(screen.getByRole('radio', { name: 'What foot has it?: not sure' })).toBeChecked();
+});
+
+test('a family made by a hasty double tap is one, and leads to one question further', async () => {
+  show(<DescribeModel />);
+  const user = userEvent.setup();
+  await user.click(await screen.findByRole('button', { name: /^Shoe flash with radio/ }));
+  await user.type(screen.getByRole('textbox', { name: 'Who makes it?' }), 'Kestoril');
+  await user.tab();
+  await user.click(screen.getByRole('button', { name: 'Next' }));
+  await user.type(screen.getByRole('textbox', { name: 'What is it called?' }), 'R9{Enter}');
+  await user.click(screen.getByRole('button', { name: 'Next' }));
+  await user.click(screen.getByRole('button', { name: 'Not sure, next' }));
+  await user.click(screen.getByRole('button', { name: 'A new family' }));
+  await user.type(screen.getByRole('textbox', { name: 'Name of the family' }), 'Redshank');
+  await user.type(screen.getByRole('textbox', { name: 'Channels' }), '20');
+  const add = screen.getByRole('button', { name: 'Add it' });
+  // What is typed is still being checked at the second tap.
+  fireEvent.click(add);
+  fireEvent.click(add);
+  const remote = await screen.findByRole('radio', { name: 'What can it be in that family?: remote only' });
+  await waitFor(() => expect(sent.filter(({ label }) => label === 'adding Redshank')).toHaveLength(1));
+  // A tap that comes twice answers once.
+  fireEvent.click(remote);
+  fireEvent.click(remote);
+  expect(screen.getByRole('radio', { name: 'Where does it meter by itself (TTL)?: none' })).toBeInTheDocument();
 });
 
 test('units are found by a word on them and by what they can do', async () => {

@@ -70,6 +70,8 @@ function useGuide(archetype: Archetype) {
   const questions = guidedQuestions(profile, context);
   const question = questions[at];
   const isAnswered = question !== undefined && answered.has(question.id);
+  // A second tap on what was answered already does not lead further, nor back.
+  const goOn = () => setAt((now) => (now === at ? at + 1 : now));
   const answer = (asked: Question, value: Answer) => {
     setProfile((old) => withAnswer(old, asked, value, context));
     setAnswered((old) => new Set([...old, asked.id]));
@@ -84,12 +86,12 @@ function useGuide(archetype: Archetype) {
     back: () => setAt(at - 1),
     next: () => {
       if (question && !isAnswered && !question.required) answer(question, null);
-      setAt(at + 1);
+      goOn();
     },
     choose: (value: Answer, picked: boolean) => {
       answer(question!, value);
       // One of a few is the whole answer: the next question comes at once, and Back leads here again.
-      if (picked) setAt(at + 1);
+      if (picked) goOn();
     },
   };
 }

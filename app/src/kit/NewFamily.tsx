@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { making } from '@ergon/core/operation/editsOf';
 import type { Family } from '@ergon/core/record/family';
 import { familySchema } from '@ergon/core/record/familySchema';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { z } from 'zod';
@@ -56,7 +56,11 @@ function Form({ medium, onMade, onLeave }: NewFamilyProps & { onLeave: () => voi
     resolver: zodResolver(entrySchema),
     defaultValues: { name: '', channels: '', ids: '', groups: '' },
   });
+  // What is typed is checked in a while: a second tap meanwhile would make another.
+  const isMade = useRef(false);
   const make = (entry: Entry) => {
+    if (isMade.current) return;
+    isMade.current = true;
     const id = recordId(entry.name, new Set(rig?.families.map((family) => family.id)));
     const family = familyOf(entry, { id, medium, carried });
     queue.submit(`adding ${entry.name}`, (_, born) => [making({ kind: 'family', id }, family, born)]);
