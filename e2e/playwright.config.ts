@@ -22,7 +22,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   timeout: 240_000,
-  expect: { timeout: 10_000 },
+  // What must come soon says so itself; a machine that others take part of is waited for.
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'results/report.json' }]],
   globalSetup: './startServer.ts',
   use: {
@@ -33,7 +34,7 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     // A trace doubles the work of a test: ask for one when a test fails.
     trace: process.env.ERGON_E2E_TRACE ? 'retain-on-failure' : 'off',
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
   },
   projects: [
     { name: 'phone', use: { viewport: PHONE }, testIgnore: ['keyboard.spec.ts'] },
