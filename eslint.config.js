@@ -14,6 +14,7 @@ const ROOMS = {
   verdict: ['measure', 'exposure', 'record', 'rig', 'path', 'shot'],
   mend: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
   prove: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
+  diagnose: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'prove'],
   fit: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
   propose: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
   air: ['measure', 'exposure', 'record', 'rig', 'mend'],
@@ -39,6 +40,7 @@ const ROOMS = {
     'cards',
     'power',
     'energy',
+    'diagnose',
   ],
   describe: ['measure', 'exposure', 'record', 'words'],
 };

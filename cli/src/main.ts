@@ -4,6 +4,7 @@ import { parseArgs } from 'node:util';
 import { air } from './air.ts';
 import { balance } from './balance.ts';
 import { cards } from './cards.ts';
+import { diagnose } from './diagnose.ts';
 import { check } from './check.ts';
 import { looksOf } from './chosenLooks.ts';
 import { energy } from './energy.ts';
@@ -27,6 +28,7 @@ export const USAGE = `usage: ergon check FILE [--look LOOK] [--json]
        ergon power FILE --look LOOK [--by STOPS [--lights LIGHTS]] [--json]
        ergon balance FILE --look LOOK [--aperture N] [--room STOPS] [--json]
        ergon energy FILE [--event EVENT] [--json]
+       ergon diagnose FILE --seen SEEN [--json]
        ergon standin FILE [--look LOOK] [--actual FILE] [--port N]
 
 check judges every look (or one): what each light does in each shot, and what to mend.
@@ -41,9 +43,10 @@ cards prints what is to be dialled on each unit: [x] set, [ ] open, [!] changed 
 power prints what each light gives and who sets it; --by "-1/3" tells what a change would take, and changes nothing.
 balance prints the powers with which every light reads what it is aimed at, or the fewest changes that make it fit.
 energy prints cells, charging times and pauses of every light over an evening, and when cells are changed.
+diagnose tells what may be the cause of what was seen (a JSON file, see docs/format), and what to check next.
 standin plays the remote units of a look as simulated gear with panels of their own, until Ctrl-C.
 Exit: 0 clean, 1 something blocks or degrades (fix: is left so, or nobody can say; whatif: would break; propose: nothing does it whole; air: clashes whatever
-is done; cards: something is left; power: a light fails; balance: nothing makes it fit; energy: a light does not keep up),
+is done; cards: something is left; power: a light fails; balance: nothing makes it fit; energy: a light does not keep up; diagnose: no one cause is left),
 2 the input cannot be used.`;
 
 export interface Output {
@@ -84,6 +87,10 @@ async function run(args: readonly string[], { stdout }: Output): Promise<number>
   if (command === 'groups') return groups(document, { event: values.event, json }, say);
   if (command === 'cards') return cards(document, { look, unit: values.unit, json }, say);
   if (command === 'energy') return energy(document, { event: values.event, json }, say);
+  if (command === 'diagnose') {
+    if (values.seen === undefined) throw new Unusable('--seen: diagnose needs a file that says what was seen');
+    return diagnose(document, { seen: values.seen, json }, say);
+  }
   if (look === undefined) throw new Unusable(`--look: ${command} needs one of ${looksOf(document)}`);
   if (command === 'power') return power(document, { look, json, by: values.by, lights: values.lights }, say);
   if (command === 'balance')
@@ -103,6 +110,7 @@ const COMMANDS: ReadonlySet<string> = new Set([
   'power',
   'balance',
   'energy',
+  'diagnose',
   'standin',
 ]);
 
@@ -139,6 +147,7 @@ function parsed(args: readonly string[]) {
         event: { type: 'string' },
         unit: { type: 'string' },
         actual: { type: 'string' },
+        seen: { type: 'string' },
         port: { type: 'string' },
         'address-file': { type: 'string' },
         json: { type: 'boolean' },

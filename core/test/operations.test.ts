@@ -146,6 +146,7 @@ describe('what was removed and made again is another', () => {
     tests: [],
     onAir: [],
     readings: [],
+    incidents: [],
     born: {},
   });
   const unit = { id: 'light', profile: 'p', label: 'Light' };

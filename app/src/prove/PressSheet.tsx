@@ -13,6 +13,9 @@ import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Failure } from '../components/Failure';
 import { Words } from '../components/Words';
+import type { Sighting } from '@ergon/core/record/incident';
+import type { Symptom } from '@ergon/core/record/incidentTerms';
+import { useIncident } from '../fix/useIncident';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
@@ -133,11 +136,34 @@ function Logged({ judged, press, logged }: LoggedProps) {
           ? `Logged: ${pressName(press).toLowerCase()}, all fired.`
           : `Logged: ${missed.map(([light, mark]) => `${names.unit(light)} ${resultText(mark)}`).join(', ')}.`}
       </Words>
+      {missed.length > 0 && <FindIt judged={judged} press={press} logged={logged} />}
       {missed.map(([light, mark]) => (
         <Miss key={light} judged={judged} press={press} light={light} mark={mark} />
       ))}
     </View>
   );
+}
+
+/** What was logged is what was seen: the search for the cause begins with it. */
+function FindIt({ judged, press, logged }: LoggedProps) {
+  const router = useRouter();
+  const { begin } = useIncident(judged);
+  const { shot, letter } = press;
+  const seen = Object.entries(logged).flatMap(([light, mark]): Sighting[] => {
+    const saw = sawOf(mark);
+    return saw === null ? [] : [{ light, ...shot, letter, saw }];
+  });
+  const find = () => {
+    if (seen.some(({ saw }) => saw !== 'fires')) begin(seen);
+    router.push({ pathname: '/fix/[look]', params: { look: judged.look.id } });
+  };
+  return <Button kind="act" label="Find what is wrong" onPress={find} />;
+}
+
+/** Null where a power was off and nobody said which way: that is asked in Fix. */
+function sawOf({ result, wrong }: Mark): Symptom | null {
+  if (result !== 'wrong') return result === 'fired' ? 'fires' : 'dark';
+  return wrong === 'early' || wrong === 'bar' ? wrong : null;
 }
 
 function Miss({ judged, press, light, mark }: { judged: JudgedLook; press: Press; light: string; mark: Mark }) {

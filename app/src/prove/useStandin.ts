@@ -1,9 +1,10 @@
 import { isAtCamera } from '@ergon/core/mend/cost';
-import { type Observed, resultOf } from '@ergon/core/prove/observe';
+import { type Observed, resultOf, symptomSeen } from '@ergon/core/prove/observe';
+import type { Symptom } from '@ergon/core/record/incidentTerms';
 import type { Press } from '@ergon/core/prove/testOrder';
 import type { MeterAnswer, MeterRequest, PressAnswer, PressRequest } from '@ergon/core/prove/standinExchange';
 import type { Rig } from '@ergon/core/rig/rig';
-import type { ShotRef } from '@ergon/core/shot/lightRun';
+import { type Shot, type ShotRef, shotRefOf } from '@ergon/core/shot/lightRun';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { call } from '../rig/api';
 import type { Marked } from './marked';
@@ -26,6 +27,23 @@ export function useStandinPress(rig: Rig, press: Press, onSeen: (marked: Marked)
       return call<PressAnswer>('POST', '/standin/press', request);
     },
     onSuccess: ({ observed }) => onSeen(asMarked(rig, press, observed)),
+  });
+}
+
+/** Asks the simulated gear what every light does when all are pressed together; what it could not say is left out. */
+export function useStandinSeen(rig: Rig, shot: Shot, onSeen: (saw: Readonly<Record<string, Symptom>>) => void) {
+  return useMutation({
+    mutationFn: () => {
+      const request: PressRequest = { camera: setAtCamera(rig), shot: shotRefOf(shot), letter: null };
+      return call<PressAnswer>('POST', '/standin/press', request);
+    },
+    onSuccess: ({ observed }) => {
+      const seen = observed.flatMap((one) => {
+        const symptom = symptomSeen(one, rig.placed.get(one.light)?.settings.power ?? null);
+        return symptom === null ? [] : [[one.light, symptom] as const];
+      });
+      onSeen(Object.fromEntries(seen));
+    },
   });
 }
 

@@ -11,7 +11,7 @@ import { tallyText } from './tallyText';
 
 interface LookListProps {
   current: string;
-  place: 'lines' | 'fire';
+  place: 'lines' | 'fire' | 'fix';
   /** Below the look: another look is shown in the same view. */
   view?: string;
 }

@@ -6,7 +6,7 @@ import { FirstSteps } from './FirstSteps';
 import { nextStep } from './nextStep';
 
 /** A place about one look, asked for without saying which: the one that needs something next, else the first. */
-export function NextLook({ place, title }: { place: 'lines' | 'fire'; title: string }) {
+export function NextLook({ place, title }: { place: 'lines' | 'fire' | 'fix'; title: string }) {
   const tonight = useTonight();
   const looks = useJudgedLooks(tonight?.id);
   const button = tonight && nextStep(tonight, looks).button;

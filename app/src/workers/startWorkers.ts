@@ -2,3 +2,4 @@
 export const startLeastWork = (): Worker => new Worker(new URL('./work.worker.ts', import.meta.url));
 export const startFit = (): Worker => new Worker(new URL('./fit.worker.ts', import.meta.url));
 export const startPropose = (): Worker => new Worker(new URL('./propose.worker.ts', import.meta.url));
+export const startDiagnose = (): Worker => new Worker(new URL('./diagnose.worker.ts', import.meta.url));

@@ -19,6 +19,7 @@ export const toDocument = (state: CrewState): KitDocument => ({
   tests: [...state.tests],
   onAir: [...state.onAir],
   readings: [...state.readings],
+  incidents: [...state.incidents],
 });
 
 /** One model with the families it speaks, to hand to another crew; null when there is no such model. */
@@ -37,5 +38,6 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
     tests: [],
     onAir: [],
     readings: [],
+    incidents: [],
   };
 }

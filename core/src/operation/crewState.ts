@@ -5,6 +5,7 @@ import type { Look } from '../record/look.ts';
 import type { OnAir } from '../record/onAir.ts';
 import type { Profile } from '../record/profile.ts';
 import { type Settings, withGroups, withPairs } from '../record/settings.ts';
+import type { Incident } from '../record/incident.ts';
 import type { Reading } from '../record/reading.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { Unit } from '../record/unit.ts';
@@ -29,6 +30,7 @@ export interface Docs {
   test: LoggedTest;
   onAir: OnAir;
   reading: Reading;
+  incident: Incident;
 }
 export type RecordKind = keyof Docs;
 export type AnyDoc = Docs[RecordKind];
@@ -60,6 +62,7 @@ export interface CrewState {
   tests: readonly LoggedTest[];
   onAir: readonly OnAir[];
   readings: readonly Reading[];
+  incidents: readonly Incident[];
   /** Which operation made a record, by its key; left out for what is older than the first operation. */
   born: Readonly<Record<string, string>>;
 }
@@ -74,6 +77,7 @@ export const emptyState = (): CrewState => ({
   tests: [],
   onAir: [],
   readings: [],
+  incidents: [],
   born: {},
 });
 

@@ -25,6 +25,7 @@ const LISTS = {
   test: 'tests',
   onAir: 'onAir',
   reading: 'readings',
+  incident: 'incidents',
 } as const;
 type ListedKind = keyof typeof LISTS;
 type Listed = { readonly id: string };
@@ -85,6 +86,7 @@ export class Draft {
       tests: this.mergedTests(),
       onAir: this.merged('onAir'),
       readings: this.merged('reading'),
+      incidents: this.merged('incident'),
       born: this.mergedBorn(),
     };
   }
@@ -152,12 +154,13 @@ export class Draft {
 
   private allReferrers(): Map<string, Map<string, RecordRef>> {
     this.referrers = new Map();
-    const { moments, profiles, units, looks, tests, onAir, readings } = this.before;
+    const { moments, profiles, units, looks, tests, onAir, readings, incidents } = this.before;
     for (const doc of moments) this.note({ kind: 'moment', id: doc.id }, doc);
     for (const doc of profiles) this.note({ kind: 'profile', id: doc.id }, doc);
     for (const doc of units) this.note({ kind: 'unit', id: doc.id }, doc);
     for (const doc of tests) this.note({ kind: 'test', id: doc.id }, doc);
     for (const doc of readings) this.note({ kind: 'reading', id: doc.id }, doc);
+    for (const doc of incidents) this.note({ kind: 'incident', id: doc.id }, doc);
     for (const doc of onAir) this.note({ kind: 'onAir', id: doc.id }, doc);
     for (const { units: _units, ...head } of looks) this.note({ kind: 'look', id: head.id }, head);
     for (const look of looks) {

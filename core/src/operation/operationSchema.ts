@@ -5,6 +5,7 @@ import { eventHeadSchema, momentSchema } from '../record/eventSchema.ts';
 import { familySchema } from '../record/familySchema.ts';
 import { checked, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
+import { incidentSchema } from '../record/incidentSchema.ts';
 import { lookSchema, settingsSchema } from '../record/lookSchema.ts';
 import { onAirSchema } from '../record/onAirSchema.ts';
 import { profileSchema } from '../record/profileSchema.ts';
@@ -31,6 +32,7 @@ const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
   test: loggedTestSchema,
   onAir: onAirSchema,
   reading: readingSchema,
+  incident: incidentSchema,
 };
 
 const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
@@ -56,6 +58,7 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   placing: ['groups', 'from'],
   onAir: ['id', 'sort', 'event'],
   reading: ['id', 'look'],
+  incident: ['id', 'look', 'at'],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
 

@@ -4,6 +4,7 @@ import type { OnAir } from '../record/onAir.ts';
 import type { Json } from '../record/migrate.ts';
 import { type Settings, unitReferences } from '../record/settings.ts';
 import type { Unit } from '../record/unit.ts';
+import type { Incident } from '../record/incident.ts';
 import type { Reading } from '../record/reading.ts';
 import type { LoggedTest } from '../record/testFire.ts';
 import type { AnyDoc, LookHead, RankedMoment, RecordRef } from './crewState.ts';
@@ -21,6 +22,7 @@ export function referencesOf(on: RecordRef, doc: AnyDoc): Reference[] {
   if (on.kind === 'unit') return [{ field: null, to: { kind: 'profile', id: (doc as Unit).profile } }];
   if (on.kind === 'test') return [{ field: null, to: { kind: 'look', id: (doc as LoggedTest).look } }];
   if (on.kind === 'reading') return [{ field: null, to: { kind: 'look', id: (doc as Reading).look } }];
+  if (on.kind === 'incident') return [{ field: null, to: { kind: 'look', id: (doc as Incident).look } }];
   if (on.kind === 'look') return [{ field: null, to: { kind: 'event', id: (doc as LookHead).event } }];
   if (on.kind === 'moment') return namedByMoment(doc as RankedMoment);
   if (on.kind === 'onAir') return namedOnAir(doc as OnAir);

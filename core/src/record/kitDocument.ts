@@ -1,10 +1,11 @@
-/** The open document: one JSON file with events, families, profiles, units, looks, test fires, meter readings and what is on the air. See docs/format. */
+/** The open document: one JSON file with events, families, profiles, units, looks, test fires, meter readings, incidents and what is on the air. See docs/format. */
 import { z } from 'zod';
 import { withEachSwitchedOn } from './declaredOnce.ts';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
 import { eventSchema } from './eventSchema.ts';
 import { familySchema } from './familySchema.ts';
 import { checked, type FieldFault } from './fieldFault.ts';
+import { incidentSchema } from './incidentSchema.ts';
 import { lookSchema } from './lookSchema.ts';
 import { type Json, migrate } from './migrate.ts';
 import { didYouMean } from './nearestWord.ts';
@@ -36,6 +37,8 @@ export const documentSchema = z.strictObject({
   onAir: z.array(onAirSchema).max(MAX_RECORDS).default([]),
   /** Left out: nothing was metered. */
   readings: z.array(readingSchema).max(MAX_TESTS).default([]),
+  /** Left out: nothing went wrong, as far as noted. */
+  incidents: z.array(incidentSchema).max(MAX_RECORDS).default([]),
 });
 export type KitDocument = z.infer<typeof documentSchema>;
 
@@ -102,6 +105,8 @@ function brokenReferences(document: KitDocument): FieldFault[] {
   });
   uniqueIds('readings', document.readings, faults);
   document.readings.forEach((reading, i) => need(`readings[${i}].look`, reading.look, looks, 'look'));
+  uniqueIds('incidents', document.incidents, faults);
+  document.incidents.forEach((incident, i) => need(`incidents[${i}].look`, incident.look, looks, 'look'));
   document.tests.forEach((test, i) => need(`tests[${i}].look`, test.look, looks, 'look'));
   document.looks.forEach((look, i) => {
     need(`looks[${i}].event`, look.event, events, 'event');
@@ -152,6 +157,7 @@ export function writeDocument(document: KitDocument): string {
     tests: byId(document.tests),
     onAir: byId(document.onAir),
     readings: byId(document.readings),
+    incidents: byId(document.incidents),
   });
   return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
 }

@@ -6,6 +6,7 @@ import { type Edit, entryOf, type FieldEdit } from '../operation/edit.ts';
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
+import type { Incident } from '../record/incident.ts';
 import type { OnAir } from '../record/onAir.ts';
 import type { Reading } from '../record/reading.ts';
 import type { Profile } from '../record/profile.ts';
@@ -31,12 +32,17 @@ export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc)
   if (on.kind === 'profile') return `${(doc as Profile).maker} ${(doc as Profile).model}`;
   if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
   if (on.kind === 'reading') return readingName(doc as Reading, names);
+  if (on.kind === 'incident') return incidentName(doc as Incident, names);
   if (on.kind === 'onAir') return onAirName(doc as OnAir, names);
   return (doc as Family | LookHead | EventHead | Moment).name;
 }
 
 const onAirName = (entry: OnAir, names: Names): string =>
   entry.sort === 'found' ? `channel ${entry.channel} of ${names.family(entry.family)}` : entry.name;
+
+/** After the light that was seen to be wrong first, for which it was made. */
+const incidentName = ({ seen }: Incident, names: Names): string =>
+  `the search for what is wrong with ${names.unit((seen.find(({ saw }) => saw !== 'fires') ?? seen[0]!).light)}`;
 
 const KIND_NAMES = {
   event: 'event',
@@ -48,6 +54,7 @@ const KIND_NAMES = {
   test: 'test fire',
   onAir: 'entry of the air',
   reading: 'reading',
+  incident: 'incident',
 } as const;
 
 const placingName = (on: RecordRef, told: Told): string =>
@@ -104,6 +111,9 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   widthMhz: 'width',
   agreed: 'agreed',
   works: 'works',
+  seen: 'what was seen',
+  checks: 'what was checked',
+  ended: 'how it ended',
   channel: 'channel',
 };
 

@@ -15,4 +15,9 @@ export const moveDates = (document: KitDocument, days: number): KitDocument => (
   ),
   tests: document.tests.map((test) => ({ ...test, at: moved(test.at, days) })),
   readings: document.readings.map((reading) => ({ ...reading, at: moved(reading.at, days) })),
+  incidents: document.incidents.map((incident) => ({
+    ...incident,
+    at: moved(incident.at, days),
+    ended: incident.ended && { ...incident.ended, at: moved(incident.ended.at, days) },
+  })),
 });

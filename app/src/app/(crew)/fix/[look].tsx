@@ -1,0 +1,1 @@
+export { FixPage as default } from '../../../fix/FixPage';

@@ -1,0 +1,27 @@
+import type { Diagnosis } from '@ergon/core/diagnose/diagnosis';
+import type { Incident } from '@ergon/core/record/incident';
+import { useMemo } from 'react';
+import type { JudgedLook } from '../rig/judgedLook';
+import { useRig } from '../rig/Rig';
+import type { DiagnoseProgress, DiagnoseRequest } from '../workers/diagnose.worker';
+import { startDiagnose } from '../workers/startWorkers';
+import { useWorker } from '../workers/useWorker';
+
+/** What an incident may be and what to do next. An answer or a change of the look starts afresh. */
+export function useDiagnosis({ look, judgement }: JudgedLook, incident: Incident) {
+  const { kit, rig } = useRig();
+  const said = JSON.stringify([incident.seen, incident.checks]);
+  const request = useMemo((): DiagnoseRequest => {
+    const { families, profiles, units } = kit;
+    const [seen, checks] = JSON.parse(said) as [Incident['seen'], Incident['checks']];
+    return {
+      kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
+      look,
+      onAir: rig?.onAir ?? [],
+      incident: { seen, checks },
+      incidents: rig?.incidents ?? [],
+    };
+    // A change of the kit or of the air makes a new judgement; what others log meanwhile changes no answer on its way.
+  }, [look, judgement, said]); // eslint-disable-line react-hooks/exhaustive-deps
+  return useWorker<DiagnoseRequest, DiagnoseProgress, Diagnosis>(startDiagnose, request);
+}

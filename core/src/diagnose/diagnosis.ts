@@ -1,0 +1,99 @@
+/** From what was seen and answered to what it may be and what to do next. docs/model.md, Diagnosis. */
+import type { Check, Incident } from '../record/incident.ts';
+import type { Rig } from '../rig/rig.ts';
+import {
+  answersOf,
+  isAsked,
+  keyOf,
+  type Possible,
+  possibleChecks,
+  provingPress,
+  standsAt,
+  wrongPresses,
+} from './checks.ts';
+import { type Evidence, evidenceOf, UNSURE } from './evidence.ts';
+import type { Fault } from './fault.ts';
+import { faultLibrary } from './faultLibrary.ts';
+import { nextCheck, searchOf } from './nextCheck.ts';
+import { Reality } from './reality.ts';
+import { leftOf, type Suspect, suspectsFor } from './suspects.ts';
+import { clearedBy, type Cleared } from './traced.ts';
+
+/** What it may be, with how likely beside the others, 0 to 1. */
+export interface Cause {
+  /** None: it is as the plan says. */
+  faults: readonly Fault[];
+  share: number;
+}
+
+export interface Diagnosis {
+  /** The likeliest first. */
+  causes: readonly Cause[];
+  /** What to do next, with the answers there are; null where no check tells more. */
+  next: { check: Check; answers: readonly string[]; seconds: number; place: string | null } | null;
+  /** The press that proves the cure of the one that is left; null while several are, or where nothing is set by hand. */
+  cure: { check: Check; seconds: number; place: string | null } | null;
+  /** Units that are sound, and by what. */
+  cleared: readonly Cleared[];
+  /** Places of what nothing explains, in the order of sightings and then checks: answers to be looked at again. */
+  unexplained: readonly number[];
+}
+
+export interface DiagnosisInput {
+  /** Of the look as planned; the same one again where only answers came, since it remembers what it has simulated. */
+  reality: Reality;
+  incident: Pick<Incident, 'seen' | 'checks'>;
+  /** Causes of this crew's earlier incidents, by their row in the table of weights. */
+  found?: ReadonlyMap<string, number>;
+  /** Told the share of the work done, 0 to 1. */
+  onStep?: (share: number) => void;
+}
+
+export function diagnose({ reality, incident, found, onStep }: DiagnosisInput): Diagnosis {
+  const rig = reality.plan;
+  const evidence = evidenceOf(incident);
+  const suspects = suspectsFor(reality, faultLibrary(rig, found), evidence, onStep);
+  const left = leftOf(suspects, incident.seen.length);
+  const causes = causesOf(left);
+  const watched = wrongPresses(reality, evidence);
+  const checks = left.length === 0 ? [] : openChecks(reality, left, { evidence, incident });
+  const done = evidence.at(-1)?.done ?? [];
+  const next =
+    causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), standsAfter(rig, incident));
+  const [only] = left;
+  const cure = next === null && only ? provingPress(reality, only, watched) : null;
+  return {
+    causes,
+    next: next && { check: next.check, answers: answersOf(next), seconds: next.seconds, place: next.place },
+    cure: cure && { check: cure.check, seconds: cure.seconds, place: cure.place },
+    cleared: clearedBy(suspects, evidence, watched),
+    unexplained: [...new Set(only?.misses ?? [])],
+  };
+}
+
+/** Not what was asked before, answered or not. */
+function openChecks(
+  reality: Reality,
+  left: readonly Suspect[],
+  { evidence, incident }: { evidence: readonly Evidence[]; incident: Pick<Incident, 'checks'> },
+): Possible[] {
+  const unsure = new Set(incident.checks.filter(({ answer }) => answer === UNSURE).map(({ check }) => keyOf(check)));
+  return possibleChecks(reality, left, evidence).filter(({ check }) => !unsure.has(keyOf(check)));
+}
+
+/** Where the last check left somebody: at the unit, or after a press at the camera. */
+function standsAfter(rig: Rig, { checks }: Pick<Incident, 'checks'>): string | null {
+  const last = checks.at(-1)?.check;
+  return last && last.kind !== 'press' && !isAsked(last) ? standsAt(rig, last.unit) : null;
+}
+
+function causesOf(left: readonly Suspect[]): Cause[] {
+  const total = left.reduce((sum, { weight }) => sum + weight, 0);
+  const byCause = new Map<string, Cause>();
+  for (const { cause, faults, weight } of left) {
+    const known = byCause.get(cause);
+    const share = (known?.share ?? 0) + weight / total;
+    byCause.set(cause, { faults: known?.faults ?? faults, share });
+  }
+  return [...byCause.values()].sort((a, b) => b.share - a.share);
+}
