@@ -21,6 +21,7 @@ import { Worker } from 'node:worker_threads';
 import { gzipSync } from 'node:zlib';
 import { benchBefore } from './benchBefore.ts';
 import { type BenchRig, coreAt, rigOf as benchRig, sixtyOver } from './benchRigs.ts';
+import { benchDiagnose } from './benchDiagnose.ts';
 import { benchPower } from './benchPower.ts';
 import { benchSetUp } from './benchSetUp.ts';
 import { time } from './benchTime.ts';
@@ -258,3 +259,4 @@ function weighApp(folder: string): void {
 
 benchSetUp(rigOf(60));
 benchPower();
+benchDiagnose(demo);

@@ -260,6 +260,11 @@ for (const theme of ['sun', 'hush']) {
     await expectAccessible(page, 'power', CONTRAST);
     await goTo(page, '/lines/speeches/meter', 'Meter');
     await expectAccessible(page, 'meter', CONTRAST);
+    await goTo(page, '/fix/speeches?light=light-2', 'What did you see?');
+    await expectAccessible(page, 'what was seen', CONTRAST);
+    await page.getByRole('button', { name: /did as meant$/ }).click();
+    await expect(page.getByRole('list', { name: 'What it may be' })).toBeVisible();
+    await expectAccessible(page, 'a check', CONTRAST);
     await goTo(page, '/fire/speeches/finder', 'Test frames');
     await expectAccessible(page, 'test frames', CONTRAST);
     await goTo(page, '/lines/first-dance/cards', 'First dance');

@@ -10,6 +10,7 @@ import {
   causeText,
   checkLines,
   clearedLines,
+  laterText,
   shareText,
   unexplainedText,
 } from '@ergon/core/words/diagnosisWording';
@@ -69,6 +70,9 @@ function mustBeThere(rig: Rig, { seen }: Seen, file: string): void {
   });
 }
 
+/** So many causes are printed: the likeliest. */
+const AT_ONCE = 12;
+
 function asJson({ causes, ...rest }: Diagnosis): string {
   const told = causes.map(({ faults, share }) => ({
     share,
@@ -79,10 +83,11 @@ function asJson({ causes, ...rest }: Diagnosis): string {
 
 function asText(diagnosis: Diagnosis, seen: Seen, about: About): string {
   const { next, cure, causes } = diagnosis;
-  const odd = unexplainedText(diagnosis, seen, about);
+  const notes = [unexplainedText(diagnosis, seen, about), laterText(diagnosis, seen, about)];
   return [
-    ...(odd === null ? [] : [odd]),
-    ...causes.map((cause) => `${shareText(cause.share)}: ${causeText(cause, about)}`),
+    ...notes.filter((note) => note !== null),
+    ...causes.slice(0, AT_ONCE).map((cause) => `${shareText(cause.share)}: ${causeText(cause, about)}`),
+    ...(causes.length > AT_ONCE ? [`and ${causes.length - AT_ONCE} less likely`] : []),
     ...clearedLines(diagnosis, seen, about),
     ...(next
       ? [

@@ -4,10 +4,10 @@ import { UNSURE } from '../src/diagnose/evidence';
 import { Reality } from '../src/diagnose/reality';
 import { causeOfAll, type Fault, withFaults } from '../src/diagnose/fault';
 import { isSameValue } from '../src/record/change';
-import type { Answered, Check, Done, Incident, Sighting } from '../src/record/incident';
+import type { Answered, ButtonCheck, Check, Done, Incident, Sighting } from '../src/record/incident';
 import { readSetting, type SettingPath, type SettingValue } from '../src/record/settings.ts';
 import type { Attitude } from '../src/record/settingTerms.ts';
-import type { Rig } from '../src/rig/rig';
+import { type Rig, rigOf } from '../src/rig/rig';
 import { withRigChanges } from '../src/rig/rigChanges';
 import { shotsOf } from '../src/verdict/judge';
 import { simulate } from '../src/shot/simulate';
@@ -61,7 +61,7 @@ export class HiddenFaults {
   }
 
   answer(check: Check, answers: readonly string[]): string {
-    if (check.kind === 'button') return pressTestButton(this.rig, check.unit) ? 'fires' : 'dark';
+    if (check.kind === 'button') return this.button(check) ? 'fires' : 'dark';
     if (check.kind === 'press') {
       this.rig = this.set(check.done);
       const verdict = this.press(check.light, check.body, check.attitude, this.set(check.meanwhile));
@@ -71,6 +71,19 @@ export class HiddenFaults {
     const off = check.fields.filter((field) => this.isOff(check.unit, field));
     if (off.length === 0) return 'right';
     return answers.includes(off[0]!) ? off[0]! : 'wrong';
+  }
+
+  /** Of a sender: the same press with a body that is as planned, and the sender firmly on it. */
+  private button({ unit, fires }: ButtonCheck): boolean {
+    if (!fires) return pressTestButton(this.rig, unit);
+    const passed = new Map(this.rig.placed);
+    passed.set(fires.body, this.plan.placed.get(fires.body)!);
+    const { seated, plugs } = this.plan.placed.get(unit)!.settings;
+    const sender = this.rig.placed.get(unit)!;
+    passed.set(unit, { ...sender, settings: { ...sender.settings, seated, plugs } });
+    const rig = rigOf(this.rig.families, [...passed.values()], this.rig.around);
+    const verdict = this.press(fires.light, fires.body, 'level', rig);
+    return verdict !== null && symptomOf(verdict) !== 'dark';
   }
 
   private isOff(unit: string, field: string): boolean {
@@ -130,7 +143,7 @@ export function hunt(
     const { cure } = last;
     if (!cure || last.causes[0]!.faults.length === 0) return { checks, last, left };
     const answer = hidden.answer(cure.check, []);
-    if (hidden.isMended) return { checks, last, left };
+    if (hidden.isMended || last.proven) return { checks, last, left };
     checks.push({ check: cure.check, answer });
   }
 }

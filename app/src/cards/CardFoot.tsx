@@ -24,7 +24,7 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
   const next = after.find((one) => leftOn(one) > 0);
   const unplanned = cards.reduce((sum, one) => sum + linesIn(one, 'unplanned').length, 0);
   const { label } = card.placed.unit;
-  const wont = () => router.push({ pathname: '/lines/[look]', params: { look } });
+  const wont = () => router.push({ pathname: '/fix/[look]', params: { look, light: card.unit } });
   return (
     <View style={styles.row}>
       {open.length > 0 && (
@@ -59,7 +59,7 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
           />
         </View>
       )}
-      <Button label="It won’t" hint={`${label}: see its line`} onPress={wont} />
+      <Button label="It won’t" hint={`${label}: find out why`} onPress={wont} />
     </View>
   );
 }

@@ -23,6 +23,7 @@ export function CausesLeft({ diagnosis, incident, about }: CausesLeftProps) {
   const colours = useColours();
   const [all, setAll] = useState(false);
   const { causes } = diagnosis;
+  const most = causes[0]?.share ?? 1;
   const shown = all ? causes : causes.slice(0, AT_ONCE);
   const fine = clearedLines(diagnosis, incident, about);
   return (
@@ -35,7 +36,7 @@ export function CausesLeft({ diagnosis, incident, about }: CausesLeftProps) {
                 <View
                   style={[
                     styles.share,
-                    { width: `${Math.max(2, Math.round(100 * cause.share))}%`, backgroundColor: colours.ink },
+                    { width: `${Math.max(4, Math.round((100 * cause.share) / most))}%`, backgroundColor: colours.ink },
                   ]}
                 />
               </View>
@@ -48,7 +49,9 @@ export function CausesLeft({ diagnosis, incident, about }: CausesLeftProps) {
         </View>
       )}
       {causes.length > AT_ONCE && !all && (
-        <Button kind="quiet" label={`${causes.length - AT_ONCE} more`} onPress={() => setAll(true)} />
+        <View style={styles.more}>
+          <Button kind="quiet" label={`${causes.length - AT_ONCE} more`} onPress={() => setAll(true)} />
+        </View>
       )}
       {fine.map((line) => (
         <Words key={line} as="small" tone="quiet">
@@ -62,6 +65,7 @@ export function CausesLeft({ diagnosis, incident, about }: CausesLeftProps) {
 const styles = StyleSheet.create({
   box: { gap: space.small, maxWidth: 620 },
   cause: { flexDirection: 'row', alignItems: 'center', gap: space.small, paddingVertical: space.tiny },
+  more: { alignItems: 'flex-start' },
   track: { width: 48, height: 6, justifyContent: 'center' },
   share: { height: 6 },
 });

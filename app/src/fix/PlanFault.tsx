@@ -26,7 +26,7 @@ export function PlanFault({ judged, incident }: { judged: JudgedLook; incident: 
       <Words as="strong">{what}</Words>
       <Words>{why}</Words>
       {fixes[0] && <FixButton look={look.id} fix={fixes[0]} />}
-      <LinkBox href={`/lines/${look.id}`} style={styles.link}>
+      <LinkBox href={`/lines/${look.id}`} style={[styles.link]}>
         <Words as="strong">See its line</Words>
       </LinkBox>
     </View>

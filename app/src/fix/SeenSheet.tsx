@@ -3,14 +3,16 @@ import type { Symptom } from '@ergon/core/record/incidentTerms';
 import { SYMPTOMS } from '@ergon/core/record/incidentTerms';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { isMeantFor } from '@ergon/core/rig/meantFor';
-import type { Light } from '@ergon/core/rig/rig';
+import type { Light, Rig } from '@ergon/core/rig/rig';
 import { SYMPTOM_NAMES } from '@ergon/core/words/diagnosisWording';
+import { useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { Failure } from '../components/Failure';
 import { Page } from '../components/Page';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { byLabel } from '../rig/byLabel';
 import { useRig } from '../rig/Rig';
@@ -34,9 +36,11 @@ type Saw = Readonly<Record<string, Symptom>>;
 /** What somebody saw of each light in one press; only what is wrong need be said. */
 export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenSheetProps) {
   const { names } = useRig();
+  const wide = useWide();
+  const { light: first } = useLocalSearchParams<{ light?: string }>();
   const { rig, shots } = judged.judgement;
   const [chosen, choose] = useState<string | null>(null);
-  const [saw, setSaw] = useState<Saw>({});
+  const [saw, setSaw] = useState<Saw>(first !== undefined && isLight(rig, first) ? { [first]: 'dark' } : {});
   const shot = shotOf(shots, chosen) ?? firstShot;
   const order = byLabel(names);
   const lights = rig.lights.filter(({ id }) => !rig.strangers.has(id)).sort((a, b) => order(a.id, b.id));
@@ -49,7 +53,7 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
       {...place}
       footer={
         isWrong && (
-          <View style={styles.foot}>
+          <View style={[styles.foot, wide && styles.footWide]}>
             <Button kind="act" label="Find it" detail="all the others did as meant" onPress={() => begin(true)} />
             <Button kind="plain" label="Find it" detail="I did not look at the others" onPress={() => begin(false)} />
           </View>
@@ -58,6 +62,7 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
     >
       <ShotChoice judged={judged} shot={shot} onChoose={choose} />
       <AskStandin judged={judged} shot={shot} onSeen={setSaw} />
+      <Words tone="quiet">Say what was not as meant. The rest can be said at the end.</Words>
       {lights.length === 0 && <Words>No light is in this look yet.</Words>}
       <View style={styles.rows}>
         {lights.map((light) => (
@@ -74,13 +79,10 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
   );
 }
 
+const isLight = (rig: Rig, id: string): boolean => rig.lights.some((light) => light.id === id);
+
 /** @param rig where all that nobody marked did as meant; null leaves it unsaid. */
-function sightingsOf(
-  lights: readonly Light[],
-  { body, attitude }: Shot,
-  saw: Saw,
-  rig: JudgedLook['judgement']['rig'] | null,
-): Sighting[] {
+function sightingsOf(lights: readonly Light[], { body, attitude }: Shot, saw: Saw, rig: Rig | null): Sighting[] {
   return lights.flatMap((light): Sighting[] => {
     const marked = saw[light.id];
     const meant = rig && isMeantFor(rig, light, body);
@@ -107,12 +109,14 @@ function SeenRow({ light, saw, onSee }: { light: Light; saw: Symptom | null; onS
           </Words>
         )}
       </View>
-      <Choice
-        label={name}
-        options={shown.map((value) => ({ value, label: SYMPTOM_NAMES[value] }))}
-        value={saw}
-        onChoose={onSee}
-      />
+      <View style={more ? styles.all : undefined}>
+        <Choice
+          label={name}
+          options={shown.map((value) => ({ value, label: SYMPTOM_NAMES[value] }))}
+          value={saw}
+          onChoose={onSee}
+        />
+      </View>
       {!more && <Button kind="quiet" label="More" hint={name} onPress={() => setMore(true)} />}
     </View>
   );
@@ -146,6 +150,8 @@ const styles = StyleSheet.create({
     borderTopWidth: 1,
   },
   name: { flexGrow: 1, flexBasis: 96 },
-  foot: { flexDirection: 'row', gap: space.small, maxWidth: 720 },
+  all: { width: '100%' },
+  foot: { gap: space.small, maxWidth: 360 },
+  footWide: { flexDirection: 'row', maxWidth: 720 },
   standin: { alignItems: 'flex-start' },
 });

@@ -1,8 +1,15 @@
 import type { Diagnosis } from '@ergon/core/diagnose/diagnosis';
-import { UNSURE } from '@ergon/core/diagnose/evidence';
+import { OTHERWISE, UNSURE } from '@ergon/core/diagnose/evidence';
 import type { Check, Incident } from '@ergon/core/record/incident';
 import type { Symptom } from '@ergon/core/record/incidentTerms';
-import { answerText, causeText, checkLines, SYMPTOM_NAMES, unexplainedText } from '@ergon/core/words/diagnosisWording';
+import {
+  answerText,
+  causeText,
+  checkLines,
+  laterText,
+  SYMPTOM_NAMES,
+  unexplainedText,
+} from '@ergon/core/words/diagnosisWording';
 import type { About } from '@ergon/core/words/faultWords';
 import { FIRE_CAUTION } from '@ergon/core/words/proveWording';
 import { type ReactNode, useState } from 'react';
@@ -10,6 +17,7 @@ import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
@@ -17,7 +25,7 @@ import { space } from '../theme/tokens';
 import { CausesLeft } from './CausesLeft';
 import { PlanFault } from './PlanFault';
 import { useDiagnosis } from './useDiagnosis';
-import type { Cause, useIncident } from './useIncident';
+import type { End, useIncident } from './useIncident';
 
 interface StepSheetProps {
   judged: JudgedLook;
@@ -35,7 +43,7 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
   const step = incident.checks.length + 1;
   return (
     <Page
-      title={result && !result.next ? 'Found' : `Check ${step}`}
+      title={titleOf(result, step)}
       subtitle={judged.look.name}
       {...place}
       footer={
@@ -49,9 +57,16 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
       {result && <Instruction diagnosis={result} incident={incident} about={about} />}
       {result && isPlanned(result) && <PlanFault judged={judged} incident={incident} />}
       {result && <CausesLeft diagnosis={result} incident={incident} about={about} />}
-      <Button kind="quiet" label="Drop this search" onPress={() => incidents.remove(incident)} />
+      <View style={styles.drop}>
+        <Button kind="quiet" label="Drop this search" onPress={() => incidents.remove(incident)} />
+      </View>
     </Page>
   );
+}
+
+function titleOf(result: Diagnosis | null, step: number): string {
+  if (!result || result.next) return `Check ${step}`;
+  return result.causes.length === 1 ? (result.proven ? 'Found and proven' : 'Found') : 'Nothing more to check';
 }
 
 /** It does what the plan says. */
@@ -76,22 +91,30 @@ interface StepProps {
 function Instruction({ diagnosis, incident, about }: StepProps) {
   const { next, cure, causes } = diagnosis;
   const check = next?.check ?? cure?.check;
-  const odd = unexplainedText(diagnosis, incident, about);
+  const notes = [unexplainedText(diagnosis, incident, about), laterText(diagnosis, incident, about)];
   return (
     <Block label="What to do">
-      {odd && <Words tone="quietOnBlock">{odd}</Words>}
       {!next && causes[0] && (
         <Words as="sentence" tone="onBlock" live>
           {causeText(causes[0], about)}
         </Words>
       )}
       {check &&
+        !diagnosis.proven &&
         checkLines(check, about).map((line) => (
           <Words key={line} as="dial" tone="onBlock" live={next !== null}>
             {line}
           </Words>
         ))}
-      {check?.kind === 'press' && (
+      {notes.map(
+        (note) =>
+          note && (
+            <Words key={note} tone="quietOnBlock">
+              {note}
+            </Words>
+          ),
+      )}
+      {check?.kind === 'press' && !diagnosis.proven && (
         <Words as="small" tone="quietOnBlock">
           {FIRE_CAUTION}
         </Words>
@@ -108,58 +131,90 @@ const NOT_FIRES: readonly Symptom[] = ['early', 'bar', 'bright', 'dim', 'sometim
 
 /** Under the thumb: the answers, and the way back. */
 function StepFoot({ diagnosis, incident, incidents, about }: StepFootProps) {
-  const [otherwise, setOtherwise] = useState<string | null>(null);
-  const { next, cure } = diagnosis;
+  const { next, cure, proven } = diagnosis;
   const check = next?.check ?? cure?.check;
-  const asked = JSON.stringify(check);
   const answer = (said: string) => {
-    setOtherwise(null);
-    if (!next && said === 'fires') incidents.end(incident, causeIn(diagnosis), check!);
+    // Of several lights the last one ends it.
+    const isCure = !next && said === 'fires' && diagnosis.proofs <= 1 && diagnosis.causes.length === 1;
+    if (isCure) incidents.end(incident, endOf(diagnosis, true), check!);
     else incidents.answer(incident, check!, said);
   };
-  const answers = next?.answers ?? ['fires', 'dark', 'otherwise'];
   return (
     <View style={styles.foot}>
-      {check && otherwise !== asked && (
-        <View style={styles.answers}>
-          {answers.map((said) => (
-            <View key={said} style={styles.answer}>
-              <Button
-                kind={!next && said === 'fires' ? 'act' : 'plain'}
-                label={answerText(check, said, about)}
-                onPress={() => (said === 'otherwise' ? setOtherwise(asked) : answer(said))}
-              />
-            </View>
-          ))}
-        </View>
+      {check && !proven ? (
+        <Answers
+          key={JSON.stringify(check)}
+          check={check}
+          answers={next?.answers ?? ['fires', 'dark', OTHERWISE]}
+          about={about}
+          isCure={!next}
+          onAnswer={answer}
+        />
+      ) : (
+        <Ending diagnosis={diagnosis} incident={incident} incidents={incidents} />
       )}
-      {check && otherwise === asked && (
-        <View style={styles.answers}>
-          {NOT_FIRES.map((said) => (
-            <Button key={said} label={SYMPTOM_NAMES[said]} onPress={() => answer(said)} />
-          ))}
-        </View>
-      )}
-      {!check && <Ending diagnosis={diagnosis} incident={incident} incidents={incidents} />}
       <Ways incident={incident} incidents={incidents} unsure={next?.check ?? null} />
     </View>
   );
 }
 
-const causeIn = ({ causes }: Diagnosis): Cause => (causes[0]?.faults ?? []).map(({ unit, field }) => ({ unit, field }));
+interface AnswersProps {
+  check: Check;
+  answers: readonly string[];
+  about: About;
+  isCure: boolean;
+  onAnswer: (said: string) => void;
+}
 
-/** No press of ours proves it. */
+/** "Otherwise" asks how. */
+function Answers({ check, answers, about, isCure, onAnswer }: AnswersProps) {
+  const wide = useWide();
+  const [otherwise, setOtherwise] = useState(false);
+  const keys = otherwise
+    ? NOT_FIRES.map((said) => ({ said, label: SYMPTOM_NAMES[said] }))
+    : answers.map((said) => ({ said, label: answerText(check, said, about) }));
+  return (
+    <View style={[styles.answers, (wide || otherwise) && styles.beside]}>
+      {keys.map(({ said, label }) => (
+        <View key={said} style={[styles.answer, wide && styles.answerBeside]}>
+          <Button
+            kind={isCure && said === 'fires' ? 'act' : 'plain'}
+            label={label}
+            onPress={() => (said === OTHERWISE ? setOtherwise(true) : onAnswer(said))}
+          />
+        </View>
+      ))}
+    </View>
+  );
+}
+
+const endOf = ({ causes, later }: Diagnosis, proven: boolean): End => ({
+  cause: (causes[0]?.faults ?? []).map(({ unit, field }) => ({ unit, field })),
+  later,
+  proven,
+});
+
+/** Proven by the last press, or by none of ours. */
 function Ending({ diagnosis, incident, incidents }: Omit<StepFootProps, 'about'>) {
+  const { causes, proven, cure } = diagnosis;
+  const isInPlan = isPlanned(diagnosis);
+  const end = () => incidents.end(incident, endOf(diagnosis, proven || isInPlan), proven ? cure!.check : null);
   return (
     <View style={styles.answers}>
-      {diagnosis.causes.length > 0 && (
+      {causes.length > 0 && (
         <View style={styles.answer}>
-          <Button kind="act" label="It is mended" onPress={() => incidents.end(incident, causeIn(diagnosis), null)} />
+          <Button
+            kind="act"
+            label={proven ? 'Done' : isInPlan ? 'It does as meant now' : 'It is mended'}
+            onPress={end}
+          />
         </View>
       )}
-      <View style={styles.answer}>
-        <Button label="Not found" detail="ends the search" onPress={() => incidents.giveUp(incident)} />
-      </View>
+      {!proven && (
+        <View style={styles.answer}>
+          <Button label="Not found" detail="ends the search" onPress={() => incidents.giveUp(incident)} />
+        </View>
+      )}
     </View>
   );
 }
@@ -193,8 +248,11 @@ function Ways({
 const NOBODY = {} as About;
 
 const styles = StyleSheet.create({
+  drop: { alignItems: 'flex-start' },
   foot: { gap: space.small, maxWidth: 720 },
-  answers: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
-  answer: { flexGrow: 1, flexBasis: 96, maxWidth: 360 },
+  answers: { gap: space.small },
+  beside: { flexDirection: 'row', flexWrap: 'wrap' },
+  answer: { maxWidth: 360 },
+  answerBeside: { flexGrow: 1, flexBasis: 120 },
   ways: { flexDirection: 'row', justifyContent: 'space-between', flexWrap: 'wrap' },
 });

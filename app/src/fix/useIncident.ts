@@ -11,7 +11,13 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { recordId } from '../rig/recordId';
 import { useRig } from '../rig/Rig';
 
-export type Cause = NonNullable<Incident['ended']>['cause'];
+/** What it was, and the places of what was seen beside it and is something else. */
+export interface End {
+  cause: NonNullable<Incident['ended']>['cause'];
+  later: readonly number[];
+  /** A press was seen to fire. */
+  proven: boolean;
+}
 
 /** What a look's incidents are, the latest first, and everything that is done about the open one. */
 export function useIncident({ look, judgement }: JudgedLook) {
@@ -45,15 +51,26 @@ export function useIncident({ look, judgement }: JudgedLook) {
         (state) => removing(state, { kind: 'incident', id: incident.id }),
       ),
     /** Found and, where a press proved it, logged as a test fire; what was set for it is ticked on the card. */
-    end: (incident: Incident, cause: Cause, cure: Check | null) => {
+    end: (incident: Incident, { cause, later, proven }: End, cure: Check | null) => {
       const at = new Date().toISOString();
-      const last = cure ? [...incident.checks, { check: cure, answer: 'fires' }] : incident.checks;
+      const next = recordId('incident', new Set((rig?.incidents ?? []).map((one) => one.id)));
+      const isLast = cure !== null && JSON.stringify(incident.checks.at(-1)?.check) === JSON.stringify(cure);
+      const last = cure && !isLast ? [...incident.checks, { check: cure, answer: 'fires' }] : incident.checks;
       queue.submit('the cure proven', (state, born) => [
         ...changing(state, {
           on: { kind: 'incident', id: incident.id },
           seen: incident,
-          doc: { ...incident, checks: last, ended: { cause, proven: true, at } },
+          doc: { ...incident, checks: last, ended: { cause, proven, at } },
         }),
+        ...(later.length > 0
+          ? [
+              making(
+                { kind: 'incident', id: next },
+                { ...incident, id: next, seen: seenStill(incident, later), checks: [], at },
+                born,
+              ),
+            ]
+          : []),
         ...(cure?.kind === 'press'
           ? provenEdits({ look, judgement, state, born, by: rig?.member.name ?? '' }, cure, at)
           : []),
@@ -63,6 +80,10 @@ export function useIncident({ look, judgement }: JudgedLook) {
       change(incident, { ended: { cause: [], proven: false, at: new Date().toISOString() } }, 'the search ended'),
   };
 }
+
+/** What was right, and what was something else. */
+const seenStill = ({ seen }: Incident, later: readonly number[]): Incident['seen'] =>
+  seen.filter(({ saw }, index) => saw === 'fires' || later.includes(index));
 
 type State = Parameters<typeof changing>[0];
 

@@ -8,8 +8,8 @@ import {
   UNMEASURED_WALK_SECONDS,
 } from '../mend/cost.ts';
 import type { Check, Done, PressCheck } from '../record/incident.ts';
-import { readSetting, type SettingPath } from '../record/settings.ts';
-import type { Rig } from '../rig/rig.ts';
+import { isByAir, readSetting, type SettingPath } from '../record/settings.ts';
+import { isTrigger, type Rig } from '../rig/rig.ts';
 import { likelihoodOf, symptomOf } from '../verdict/symptom.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
 import { isRight } from '../verdict/verdict.ts';
@@ -19,7 +19,7 @@ import { lightIn, type Reality, type Watched } from './reality.ts';
 import type { Suspect } from './suspects.ts';
 
 /** Seconds to read what is to be done and to answer it. */
-const ASKING_SECONDS = 12;
+const ASKING_SECONDS = 18;
 /** Seconds to read one thing off a unit, to press its test button, and to press the shutter and watch. */
 const LOOK_SECONDS = 3;
 const BUTTON_SECONDS = 6;
@@ -63,6 +63,7 @@ export function possibleChecks(reality: Reality, left: readonly Suspect[], evide
     ...cureChecks(reality, left, watched),
     ...pressChecks(reality.plan, watched, evidence),
     ...buttonChecks(reality.plan, left, watched),
+    ...senderChecks(reality.plan, watched),
     ...closerChecks(reality.plan, watched),
   ];
   const asked = new Set(
@@ -248,6 +249,26 @@ function buttonChecks(rig: Rig, left: readonly Suspect[], watched: readonly Watc
     });
 }
 
+/** A sender's button leaves out the body. */
+function senderChecks(rig: Rig, watched: readonly Watched[]): Possible[] {
+  return watched.slice(0, MOST_BUTTONS).flatMap(({ light: id, body }) => {
+    const light = lightIn(rig, id);
+    const senders = light && isByAir(light.settings) ? (rig.sendersOn.get(body) ?? []) : [];
+    return senders
+      .filter((sender) => isTrigger(sender) && sender.settings.role === 'master')
+      .map(({ id: unit }): Possible => ({
+        check: { kind: 'button', unit, fires: { light: id, body } },
+        seconds: BUTTON_SECONDS,
+        place: null,
+        ends: null,
+        cures: null,
+      }));
+  });
+}
+
+/** Where many lights are dark, one of them tells as much as all. */
+const MOST_BUTTONS = 2;
+
 /** Carried to the camera for one press. */
 function closerChecks(rig: Rig, watched: readonly Watched[]): Possible[] {
   return watched
@@ -277,7 +298,7 @@ export function predicted(
   done: readonly Done[],
 ): string | null {
   if (check.kind === 'button') {
-    const fires = reality.button(faults, check.unit, done);
+    const fires = reality.button(faults, check, done);
     return fires === null ? null : fires ? 'fires' : 'dark';
   }
   if (check.kind === 'press') {

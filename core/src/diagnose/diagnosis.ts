@@ -1,5 +1,5 @@
 /** From what was seen and answered to what it may be and what to do next. docs/model.md, Diagnosis. */
-import type { Check, Incident } from '../record/incident.ts';
+import type { Check, Done, Incident } from '../record/incident.ts';
 import type { Rig } from '../rig/rig.ts';
 import {
   answersOf,
@@ -13,10 +13,12 @@ import {
 } from './checks.ts';
 import { type Evidence, evidenceOf, UNSURE } from './evidence.ts';
 import type { Fault } from './fault.ts';
+import { symptomOf } from '../verdict/symptom.ts';
+import { isRight } from '../verdict/verdict.ts';
 import { faultLibrary } from './faultLibrary.ts';
 import { nextCheck, searchOf } from './nextCheck.ts';
-import { Reality } from './reality.ts';
-import { leftOf, type Suspect, suspectsFor } from './suspects.ts';
+import { type Reality, type Watched } from './reality.ts';
+import { leftOf, parted, type Suspect, suspectsFor } from './suspects.ts';
 import { clearedBy, type Cleared } from './traced.ts';
 
 /** What it may be, with how likely beside the others, 0 to 1. */
@@ -33,10 +35,16 @@ export interface Diagnosis {
   next: { check: Check; answers: readonly string[]; seconds: number; place: string | null } | null;
   /** The press that proves the cure of the one that is left; null while several are, or where nothing is set by hand. */
   cure: { check: Check; seconds: number; place: string | null } | null;
+  /** Lights that were wrong and are still to be seen to do as planned, once there is a cure. */
+  proofs: number;
+  /** The last press fired as planned after the one cause that is left was put right: nothing is left to prove. */
+  proven: boolean;
   /** Units that are sound, and by what. */
   cleared: readonly Cleared[];
   /** Places of what nothing explains, in the order of sightings and then checks: answers to be looked at again. */
   unexplained: readonly number[];
+  /** Places of what is something else, to be looked for once this is found. */
+  later: readonly number[];
 }
 
 export interface DiagnosisInput {
@@ -51,9 +59,15 @@ export interface DiagnosisInput {
 
 export function diagnose({ reality, incident, found, onStep }: DiagnosisInput): Diagnosis {
   const rig = reality.plan;
-  const evidence = evidenceOf(incident);
-  const suspects = suspectsFor(reality, faultLibrary(rig, found), evidence, onStep);
-  const left = leftOf(suspects, incident.seen.length);
+  const library = faultLibrary(rig, found);
+  const all = evidenceOf(incident);
+  const together = suspectsFor(reality, library, all, onStep);
+  const { evidence, later } = parted(reality, together, all);
+  const suspects = later.length === 0 ? together : suspectsFor(reality, library, evidence, onStep);
+  const least = leftOf(suspects, incident.seen.length);
+  // What everybody saw is not argued away: where nothing does it, that is what is said.
+  const isUnexplained = least.every(({ misses }) => misses.some((index) => index < incident.seen.length));
+  const left = isUnexplained ? [] : least;
   const causes = causesOf(left);
   const watched = wrongPresses(reality, evidence);
   const checks = left.length === 0 ? [] : openChecks(reality, left, { evidence, incident });
@@ -61,15 +75,53 @@ export function diagnose({ reality, incident, found, onStep }: DiagnosisInput): 
   const next =
     causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), standsAfter(rig, incident));
   const [only] = left;
-  const cure = next === null && only ? provingPress(reality, only, watched) : null;
+  const ending = next === null && only ? endingOf(reality, only, watched, evidence) : { cure: null, proofs: 0 };
+  const { cure } = ending;
+  const proven = cure !== null && ending.proofs === 0 && causes.length === 1;
   return {
     causes,
     next: next && { check: next.check, answers: answersOf(next), seconds: next.seconds, place: next.place },
     cure: cure && { check: cure.check, seconds: cure.seconds, place: cure.place },
+    proofs: ending.proofs,
+    proven,
     cleared: clearedBy(suspects, evidence, watched),
-    unexplained: [...new Set(only?.misses ?? [])],
+    unexplained: [...new Set(least[0]?.misses ?? [])],
+    later,
   };
 }
+
+/** The press still to be made for the proof; none where every light that was wrong was seen to do as planned since. */
+function endingOf(
+  reality: Reality,
+  only: Suspect,
+  watched: readonly Watched[],
+  evidence: readonly Evidence[],
+): { cure: Possible | null; proofs: number } {
+  const cure = provingPress(reality, only, watched);
+  if (cure?.check.kind !== 'press') return { cure: null, proofs: 0 };
+  const open = unproven(reality, cure.check.done, watched, evidence);
+  const next = open.length === 0 ? null : provingPress(reality, only, open);
+  return { cure: next ?? cure, proofs: open.length };
+}
+
+/** Of what was seen to be wrong, what has not been seen to be as planned since these were put right. */
+const unproven = (
+  reality: Reality,
+  cures: readonly Done[],
+  watched: readonly Watched[],
+  evidence: readonly Evidence[],
+): Watched[] =>
+  watched.filter(
+    ({ light, body }) =>
+      !evidence.some(({ isCheck, check, answer, done }) => {
+        if (!isCheck || check.kind !== 'press' || check.light !== light || check.body !== body) return false;
+        const planned = reality.verdict([], check);
+        const isAsPlanned = planned !== null && isRight(planned) && symptomOf(planned) === answer;
+        return isAsPlanned && cures.every((cure) => done.some((one) => keyOfDone(one) === keyOfDone(cure)));
+      }),
+  );
+
+const keyOfDone = ({ unit, setting, to }: Done): string => JSON.stringify([unit, setting, to]);
 
 /** Not what was asked before, answered or not. */
 function openChecks(

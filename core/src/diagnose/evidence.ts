@@ -9,6 +9,8 @@ import type { Reality, Watched } from './reality.ts';
 
 /** Nobody could tell. */
 export const UNSURE = 'unsure';
+/** It gave light, however: all that counts of what is something else. */
+export const LIT = 'lit';
 /** It fired and was not as it should be, however. */
 export const OTHERWISE = 'otherwise';
 
@@ -51,7 +53,7 @@ export function likelihood(
       return Number(answer === 'right' ? off.length === 0 : answer === 'wrong' ? off.length > 0 : off.includes(answer));
     }
     case 'button': {
-      const fires = reality.button(faults, check.unit, done);
+      const fires = reality.button(faults, check, done);
       return fires === null ? null : Number(fires === (answer === 'fires'));
     }
     case 'press': {
@@ -85,7 +87,7 @@ function isOff({ plan }: Reality, faults: readonly Fault[], { unit, field, done 
 
 interface Seen {
   watched: Watched;
-  saw: Sighting['saw'] | typeof OTHERWISE;
+  saw: Sighting['saw'] | typeof OTHERWISE | typeof LIT;
   done: readonly Done[];
 }
 
@@ -100,6 +102,7 @@ function sightingLikelihood(reality: Reality, faults: readonly Fault[], { watche
     return fires === null || isFar === null ? null : Math.min(fires, 1 - isFar);
   }
   if (saw === OTHERWISE) return seenOtherwise(verdict);
+  if (saw === LIT) return verdict.verdict === 'unknown' ? null : Number(symptomOf(verdict) !== 'dark');
   if (saw !== 'stopped') return likelihoodOf(saw, verdict);
   const fires = likelihoodOf('fires', verdict);
   return !faults.some(comesByItself) ? 0 : fires === null ? null : 1 - fires;

@@ -4,12 +4,13 @@ import { followLamp } from '../path/lampStation.ts';
 import { SignalPath } from '../path/signalPath.ts';
 import { soloChanges } from '../prove/soloPress.ts';
 import type { Change } from '../record/change.ts';
-import type { Done } from '../record/incident.ts';
+import type { ButtonCheck, Done } from '../record/incident.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import type { SettingPath, SettingValue } from '../record/settings.ts';
 import { isFlash, type Light, type Placed, type Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import { simulate } from '../shot/simulate.ts';
+import { symptomOf } from '../verdict/symptom.ts';
 import { type Verdict, verdictOf } from '../verdict/verdict.ts';
 import { type Fault, withFaults } from './fault.ts';
 
@@ -24,6 +25,9 @@ export interface Watched {
 
 /** Faults of these fields may make a unit speak to lights that have nothing to do with it otherwise. */
 const SPEAKS: ReadonlySet<string> = new Set(['role', 'mount']);
+
+/** Where a sender is joined to what it sits on. */
+const JOINTS: ReadonlySet<string> = new Set(['seated', 'plugs', 'mount', 'startedInOrder']);
 
 /** Bodies that shoot in turn share the charge of a light both fire; beyond that a body is felt in its own shots alone. */
 const SHARED_PACE: ReadonlySet<string> = new Set(['secondsBetween', 'burstFrames']);
@@ -51,8 +55,9 @@ export class Reality {
     return verdict;
   }
 
-  /** Whether a flash gives light when its own button is pressed; null where nobody can say. */
-  button(faults: readonly Fault[], unit: string, done: readonly Done[] = []): boolean | null {
+  /** Whether there is light when a test button is pressed; null where nobody can say. */
+  button(faults: readonly Fault[], { unit, fires }: ButtonCheck, done: readonly Done[] = []): boolean | null {
+    if (fires) return this.sendersButton(faults, { unit, ...fires }, done);
     const woken = [...done, { unit, setting: 'asleep', to: null }];
     const rig = this.rigWith(
       faults.filter((fault) => fault.unit === unit),
@@ -62,6 +67,20 @@ export class Reality {
     const [body] = rig.bodies;
     if (!light || !isFlash(light) || !body) return null;
     return followLamp(rig, SignalPath.start, body, light).arrives;
+  }
+
+  /** A sender's own button does without the body and the shoe it sits on; null where even as planned nothing would fire. */
+  private sendersButton(
+    faults: readonly Fault[],
+    { unit, light, body }: { unit: string; light: string; body: string },
+    done: readonly Done[],
+  ): boolean | null {
+    const isPassedBy = (fault: Fault) => fault.unit === body || (fault.unit === unit && JOINTS.has(fault.field));
+    const watched = { light, body, attitude: 'level' } as const;
+    const fires = (verdict: Verdict | null) =>
+      verdict === null || verdict.verdict === 'unknown' ? null : symptomOf(verdict) !== 'dark';
+    const rest = faults.filter((fault) => !isPassedBy(fault));
+    return fires(this.verdict([], watched)) === true ? fires(this.verdict(rest, watched, done)) : null;
   }
 
   /** The shutters of other crews and of guests, with these faults in it. */

@@ -1,5 +1,5 @@
 /** Which faults reproduce what was seen: one, or two that have nothing to do with each other. docs/model.md, Diagnosis. */
-import { type Evidence, likelihood } from './evidence.ts';
+import { type Evidence, likelihood, LIT } from './evidence.ts';
 import { causeOfAll, type Fault } from './fault.ts';
 import { PAIR_SHARE, PLAN_WEIGHT } from './faultWeights.ts';
 import type { Reality } from './reality.ts';
@@ -25,7 +25,7 @@ export const WRONG_SIGHTINGS = 0.005;
 const OPEN = 0.5;
 /** More pairs than this are not tried: the likeliest are. */
 const MOST_PAIRS = 1000;
-/** With so much of what was right against it a suspicion is given up. */
+/** With so much of what was right against it a suspicion is given up: nobody asks how the rest would look. */
 const MOST_MISSES = 2;
 
 /** @param onStep told the share done, 0 to 1. */
@@ -42,11 +42,11 @@ export function suspectsFor(
     return judged(reality, [fault], inOrder, fault.weight);
   });
   const all = [none, ...singles];
-  const pairs = all.some(({ misses, open }) => misses.length === 0 && open <= MOST_OPEN)
+  const pairs = all.some((one) => one.misses.length === 0 && luckOf(one) === 0)
     ? []
     : pairsFor(reality, singles, inOrder);
   onStep(1);
-  return [...all, ...pairs].filter(({ misses }) => misses.length <= MOST_MISSES).sort((a, b) => b.weight - a.weight);
+  return [...all, ...pairs].sort((a, b) => b.weight - a.weight);
 }
 
 /** Saw it as it should be: two faults hide each other so rarely that each must leave it alone. */
@@ -101,14 +101,59 @@ export function leftOf(suspects: readonly Suspect[], sightings: number): readonl
   // Where the plan explains it, so does all that makes no difference.
   if (plan?.misses.length === 0)
     return suspects.filter((one) => one === plan || (one.misses.length === 0 && one.fit > plan.fit));
-  const asks = ({ faults, misses, open }: Suspect) =>
-    Math.max(0, faults.length - 1) +
-    Number(open > MOST_OPEN) +
-    misses.reduce((sum, index) => sum + (index < sightings ? SEEN_WRONG : 1), 0);
+  const asks = (one: Suspect) => asksOf(one, sightings);
   const least = Math.min(...suspects.map(asks));
   return suspects.filter((suspect) => asks(suspect) === least);
 }
 
+/** How much has to be believed beside one fault: a second one, an answer given wrong, luck, something nobody can say. */
+const asksOf = (suspect: Suspect, sightings: number): number =>
+  Math.max(0, suspect.faults.length - 1) +
+  luckOf(suspect) +
+  suspect.misses.reduce((sum, index) => sum + (index < sightings ? SEEN_WRONG : 1), 0);
+
+/** What is looked for now, and the places of the sightings that are something else and come after it. */
+export interface Parted {
+  evidence: readonly Evidence[];
+  later: readonly number[];
+}
+
+/**
+ * Where neither one fault nor two explain all that was seen wrong, what the likeliest single fault does not explain is set
+ * aside; that a light fired all the same still counts.
+ */
+export function parted(reality: Reality, suspects: readonly Suspect[], evidence: readonly Evidence[]): Parted {
+  const sightings = evidence.filter(({ isCheck }) => !isCheck).length;
+  const wrong = new Map(evidence.filter((one) => !one.isCheck && !isSound(one)).map((one) => [one.index, one]));
+  const whole = { evidence, later: [] };
+  if (wrong.size < 2 || suspects.some((one) => asksOf(one, sightings) < SEEN_WRONG)) return whole;
+  const isLit = ({ faults }: Suspect, index: number) => {
+    const one = wrong.get(index);
+    return one !== undefined && (one.answer === 'dark' || likelihood(reality, faults, { ...one, answer: LIT }) !== 0);
+  };
+  const [best] = suspects
+    .filter((one) => one.faults.length === 1 && one.misses.length < wrong.size)
+    .filter((one) => one.misses.every((index) => isLit(one, index)))
+    .sort((a, b) => a.misses.length - b.misses.length || b.weight - a.weight);
+  if (!best) return whole;
+  const later = new Set(best.misses);
+  return {
+    later: [...later],
+    evidence: evidence.flatMap((one) => {
+      if (!later.has(one.index)) return [one];
+      return one.answer === 'dark' ? [] : [{ ...one, answer: LIT }];
+    }),
+  };
+}
+
+/** It only may have done all that, and not as a rule; or nobody can say what it does. */
+function luckOf({ open, fit, misses }: Suspect): number {
+  if (open > MOST_OPEN) return SEEN_WRONG;
+  return Number(misses.length === 0 && fit < LEAST_FIT);
+}
+
+/** What reproduces all no more often than this was lucky. */
+const LEAST_FIT = 0.4;
 /** What leaves more than this open explains nothing. */
 const MOST_OPEN = 2;
 /** So many checks answered wrong are as likely as one thing seen wrong. */

@@ -19,6 +19,7 @@ export function clearedBy(
   watched: readonly Watched[],
 ): Cleared[] {
   const singles = suspects.filter(({ faults }) => faults.length === 1);
+  const telling = new Set(evidence.filter((one) => !isFound(one)).map(({ index }) => index));
   const wrong = new Set(evidence.filter(({ check }) => isWatched(check, watched)).map(({ index }) => index));
   const counts = new Map<string, Map<number, number>>();
   const suspected = new Set<string>();
@@ -28,12 +29,16 @@ export function clearedBy(
     if (misses.length === 0 || misses.some((index) => wrong.has(index))) continue;
     const ruled = counts.get(unit) ?? new Map<number, number>();
     counts.set(unit, ruled);
-    ruled.set(misses[0]!, (ruled.get(misses[0]!) ?? 0) + 1);
+    const by = misses.find((index) => telling.has(index));
+    if (by !== undefined) ruled.set(by, (ruled.get(by) ?? 0) + 1);
   }
   return [...counts]
-    .filter(([unit]) => !suspected.has(unit))
+    .filter(([unit, ruled]) => !suspected.has(unit) && ruled.size > 0)
     .map(([unit, ruled]) => ({ unit, by: [...ruled].sort((a, b) => b[1] - a[1])[0]![0] }));
 }
+
+/** To have found what is off elsewhere says nothing for a unit. */
+const isFound = ({ check, answer }: Evidence): boolean => check.kind === 'look' && answer !== 'right';
 
 const isWatched = (check: Evidence['check'], watched: readonly Watched[]): boolean =>
   check.kind === 'press' &&

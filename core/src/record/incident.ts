@@ -7,5 +7,6 @@ export type Sighting = z.infer<typeof schemas.sightingSchema>;
 export type Done = z.infer<typeof schemas.doneSchema>;
 export type Check = z.infer<typeof schemas.checkSchema>;
 export type LookCheck = Extract<Check, { kind: 'look' }>;
+export type ButtonCheck = Extract<Check, { kind: 'button' }>;
 export type PressCheck = Extract<Check, { kind: 'press' }>;
 export type Answered = z.infer<typeof schemas.answeredSchema>;

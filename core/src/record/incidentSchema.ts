@@ -24,8 +24,8 @@ export const sightingSchema = z.strictObject({
 export const doneSchema = z.strictObject({ unit: idSchema, setting: settingName, to: z.json() });
 
 /**
- * `look` is read off a unit, `press` is a shutter pressed after something was put right or moved, `button` the unit's own
- * test button.
+ * `look` is read off a unit, `press` is a shutter pressed after something was put right or moved, `button` the test button of a
+ * flash or of a sender.
  */
 export const checkSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('look'), unit: idSchema, fields: z.array(settingName).min(1).max(40) }),
@@ -40,7 +40,12 @@ export const checkSchema = z.discriminatedUnion('kind', [
     /** What is otherwise for this press alone. */
     meanwhile: z.array(doneSchema).max(40).default([]),
   }),
-  z.strictObject({ kind: z.literal('button'), unit: idSchema }),
+  z.strictObject({
+    kind: z.literal('button'),
+    unit: idSchema,
+    /** Of a sender: the light that is watched, and on whose body the sender sits. */
+    fires: z.strictObject({ light: idSchema, body: idSchema }).nullish(),
+  }),
 ]);
 
 /** A check with its answer: a symptom, `right`, `wrong`, the field that is wrong, or `unsure`. */

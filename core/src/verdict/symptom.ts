@@ -37,8 +37,8 @@ export function symptomOf({ verdict, stopsOff }: Verdict): Symptom | null {
 export function likelihoodOf(saw: Symptom, verdict: Verdict): number | null {
   const is = symptomOf(verdict);
   if (verdict.verdict === 'unknown') return null;
-  // Fires at a power metering was to decide: brighter, dimmer, or by luck as meant.
-  if (is === null) return saw === 'fires' || saw === 'bright' || saw === 'dim' ? 1 / 3 : 0;
+  // Fires at a power metering was to decide: nobody can say which of these it is.
+  if (is === null) return Number(saw === 'fires' || saw === 'bright' || saw === 'dim');
   if (saw === is) return 1;
   if (is === 'sometimes') return seenOnce(saw, verdict.chance);
   if (saw === 'fires' && (is === 'bright' || is === 'dim'))

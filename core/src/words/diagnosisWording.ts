@@ -1,7 +1,7 @@
 /** What is said while a fault is looked for: what was seen, what to do next, what it was. */
 import type { Cause, Diagnosis } from '../diagnose/diagnosis.ts';
 import { OTHERWISE, UNSURE } from '../diagnose/evidence.ts';
-import type { Check, Incident, LookCheck, PressCheck } from '../record/incident.ts';
+import type { ButtonCheck, Check, Incident, LookCheck, PressCheck } from '../record/incident.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
 import { type About, cureText, rightText, wrongText } from './faultWords.ts';
 import { enumerated } from './settingWords.ts';
@@ -23,7 +23,7 @@ export const SYMPTOM_NAMES: Readonly<Record<Symptom, string>> = {
 /** What to do, as orders of one sentence each. */
 export function checkLines(check: Check, about: About): string[] {
   const { names } = about;
-  if (check.kind === 'button') return [`Press the test button on ${names.unit(check.unit)}.`];
+  if (check.kind === 'button') return [buttonText(check, about)];
   if (check.kind === 'look') return [lookText(check, about)];
   return [
     ...check.done.map(({ unit, setting }) => cureText(about, unit, setting)),
@@ -33,6 +33,9 @@ export function checkLines(check: Check, about: About): string[] {
     pressText(check, about),
   ];
 }
+
+const buttonText = ({ unit, fires }: ButtonCheck, { names }: About): string =>
+  `Press the test button on ${names.unit(unit)}${fires ? ` and watch ${names.unit(fires.light)}` : ''}.`;
 
 function lookText({ unit, fields }: LookCheck, about: About): string {
   const lines = fields.map((field) => rightText(about, unit, field));
@@ -78,6 +81,10 @@ export function evidenceText({ seen, checks }: Pick<Incident, 'seen' | 'checks'>
   if (sighting)
     return `${about.names.unit(sighting.light)} ${SYMPTOM_NAMES[sighting.saw]} with ${about.names.unit(sighting.body)}`;
   const { check, answer } = checks[index - seen.length]!;
+  if (check.kind === 'press' && answer !== OTHERWISE) {
+    const after = check.done.length + check.meanwhile.length > 0 ? ' after that' : '';
+    return `${about.names.unit(check.light)} ${SYMPTOM_NAMES[answer as Symptom] ?? answer} with ${about.names.unit(check.body)}${after}`;
+  }
   const [last] = checkLines(check, about).slice(-1);
   return `${last!.replace(/[.?]$/, '')}: ${answerText(check, answer, about).toLowerCase()}`;
 }
@@ -95,6 +102,17 @@ export const clearedLines = (
     return `${said}, so ${enumerated(units)} ${units.length === 1 ? 'is' : 'are'} fine.`;
   });
 };
+
+/** "Light 9 is something else: it comes after this."; null where nothing was set aside. */
+export function laterText(
+  { later }: Pick<Diagnosis, 'later'>,
+  { seen }: Pick<Incident, 'seen'>,
+  { names }: About,
+): string | null {
+  const lights = [...new Set(later.flatMap((index) => (seen[index] ? [names.unit(seen[index].light)] : [])))];
+  if (lights.length === 0) return null;
+  return `${enumerated(lights)} ${lights.length === 1 ? 'is' : 'are'} something else: that comes after this.`;
+}
 
 /** One incident in a log: what was seen, what it was, and what it cost. */
 export function incidentText(
@@ -124,10 +142,12 @@ export function unexplainedText(
   about: About,
 ): string | null {
   const { unexplained, causes } = diagnosis;
-  if (causes.length === 0) return 'Nothing known does all of this. Look again at what was seen, one light at a time.';
-  if (unexplained.length === 0) return null;
+  if (unexplained.length === 0)
+    return causes.length === 0
+      ? 'Nothing known does all of this. Look again at what was seen, one light at a time.'
+      : null;
   const said = unexplained.map((index) => evidenceText(incident, index, about));
-  return `Nothing explains this with the rest: ${enumerated(said)}. Look at it again.`;
+  return `Nothing explains this${causes.length === 0 ? '' : ' with the rest'}: ${enumerated(said)}. Look at it again.`;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,7 +2,7 @@
 import { groupPartsOf, readSetting, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Rig } from '../rig/rig.ts';
-import { type Names, said, settingName } from './settingWords.ts';
+import { type Names, said } from './settingWords.ts';
 import { changeLines } from './wording.ts';
 
 /** Where the words are about a unit of this rig. */
@@ -132,7 +132,7 @@ export function wrongText(about: About, unit: string, field: string): string {
   const known = FIELDS[field];
   const name = about.names.unit(unit);
   if (known) return known.wrong(name);
-  return `${capital(settingName(field as FieldPath, about.names))} of ${name} is not as planned: ${rightText(about, unit, field)}.`;
+  return `${name} is not set to ${rightText(about, unit, field)}.`;
 }
 
 /** "Set channel 11 on Light 3." */
@@ -143,5 +143,3 @@ export function cureText(about: About, unit: string, field: string): string {
   const to = settings && readSetting(settings, field as SettingPath);
   return `${changeLines([{ unit, setting: field as SettingPath, from: null, to }], about.names).join('; ')}.`;
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
