@@ -10,14 +10,14 @@ import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Failure } from '../components/Failure';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { byLabel } from '../rig/byLabel';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
-import { useStandinAddress, useStandinSeen } from '../prove/useStandin';
+import { StandinButton } from '../prove/StandinButton';
+import { useStandinSeen } from '../prove/useStandin';
 import { ShotChoice, shotOf } from '../screens/LookPage';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
@@ -42,6 +42,7 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
   const [chosen, choose] = useState<string | null>(null);
   const [saw, setSaw] = useState<Saw>(first !== undefined && isLight(rig, first) ? { [first]: 'dark' } : {});
   const shot = shotOf(shots, chosen) ?? firstShot;
+  const ask = useStandinSeen(rig, shot, setSaw);
   const order = byLabel(names);
   const lights = rig.lights.filter(({ id }) => !rig.strangers.has(id)).sort((a, b) => order(a.id, b.id));
   const begin = (others: boolean) => incidents.begin(sightingsOf(lights, shot, saw, others ? rig : null));
@@ -61,7 +62,9 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
       }
     >
       <ShotChoice judged={judged} shot={shot} onChoose={choose} />
-      <AskStandin judged={judged} shot={shot} onSeen={setSaw} />
+      <View style={styles.standin}>
+        <StandinButton ask={ask} />
+      </View>
       <Words tone="quiet">Say what was not as meant. The rest can be said at the end.</Words>
       {lights.length === 0 && <Words>No light is in this look yet.</Words>}
       <View style={styles.rows}>
@@ -118,23 +121,6 @@ function SeenRow({ light, saw, onSee }: { light: Light; saw: Symptom | null; onS
         />
       </View>
       {!more && <Button kind="quiet" label="More" hint={name} onPress={() => setMore(true)} />}
-    </View>
-  );
-}
-
-function AskStandin({ judged, shot, onSeen }: { judged: JudgedLook; shot: Shot; onSeen: (saw: Saw) => void }) {
-  const address = useStandinAddress();
-  const ask = useStandinSeen(judged.judgement.rig, shot, onSeen);
-  if (address === null) return null;
-  return (
-    <View style={styles.standin}>
-      <Button
-        label="Ask the stand-in kit"
-        hint="simulated gear"
-        onPress={() => ask.mutate()}
-        disabled={ask.isPending}
-      />
-      <Failure error={ask.error} />
     </View>
   );
 }

@@ -11,7 +11,6 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { Failure } from '../components/Failure';
 import { Words } from '../components/Words';
 import type { Sighting } from '@ergon/core/record/incident';
 import type { Symptom } from '@ergon/core/record/incidentTerms';
@@ -22,7 +21,8 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import type { Mark, Marked } from './marked';
 import type { PressLog } from './usePressLog';
-import { useStandinAddress, useStandinPress } from './useStandin';
+import { StandinButton } from './StandinButton';
+import { useStandinPress } from './useStandin';
 
 interface PressSheetProps {
   judged: JudgedLook;
@@ -64,20 +64,7 @@ export function PressSheet({ judged, press, pressLog: { marked, mark, logged } }
 const allFired = ({ proves }: Press): Marked => Object.fromEntries(proves.map((light) => [light, { result: 'fired' }]));
 
 function AskStandin({ judged, press, onSeen }: { judged: JudgedLook; press: Press; onSeen: (marked: Marked) => void }) {
-  const address = useStandinAddress();
-  const ask = useStandinPress(judged.judgement.rig, press, onSeen);
-  if (address === null) return null;
-  return (
-    <>
-      <Button
-        label="Ask the stand-in kit"
-        hint="simulated gear"
-        onPress={() => ask.mutate()}
-        disabled={ask.isPending}
-      />
-      <Failure error={ask.error} />
-    </>
-  );
+  return <StandinButton ask={useStandinPress(judged.judgement.rig, press, onSeen)} />;
 }
 
 const RESULTS = [
