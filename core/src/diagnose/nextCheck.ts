@@ -6,7 +6,7 @@ import type { Reality } from './reality.ts';
 import type { Suspect } from './suspects.ts';
 
 /** With so many kinds of suspects left every order of checks is tried; with more the next one is chosen by itself. */
-export const MOST_TRIED = 7;
+export const MOST_KINDS_ORDERED = 7;
 /** Less likely than this share of all, a suspicion does not choose the next check. */
 const LEAST_SHARE = 0.002;
 /** So many suspects at most choose it: the likeliest. */
@@ -63,7 +63,7 @@ export function searchOf({ reality, left, checks, done }: Asked): Search {
 export function nextCheck(search: Search, at: string | null): Possible | null {
   const { kinds, checks } = search;
   if (new Set(kinds.map(({ cause }) => cause)).size < 2 || checks.length === 0) return null;
-  if (kinds.length <= MOST_TRIED) return new BestOrder(search).from((1 << kinds.length) - 1, at).first;
+  if (kinds.length <= MOST_KINDS_ORDERED) return new BestOrder(search).from((1 << kinds.length) - 1, at).first;
   return mostTelling(search, at);
 }
 
