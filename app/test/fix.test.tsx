@@ -37,9 +37,9 @@ beforeEach(() => {
   MockWorker.silent = false;
 });
 
-const show = (answer?: NonNullable<Parameters<typeof showInRig>[1]>['answer']) => ({
+const show = (answer?: NonNullable<Parameters<typeof showInRig>[1]>['answer'], rig = speechesWith()) => ({
   user: userEvent.setup(),
-  ...showInRig(<FixPage />, { rig: speechesWith(), answer }),
+  ...showInRig(<FixPage />, { rig, answer }),
 });
 const doing = () => within(screen.getByRole('region', { name: 'What to do' }));
 type User = ReturnType<typeof userEvent.setup>;
@@ -139,4 +139,31 @@ test('a search says how far it is and can be stopped and gone on with', async ()
   MockWorker.silent = false;
   await user.click(await screen.findByRole('button', { name: 'Go on' }));
   expect(await screen.findByRole('region', { name: 'What to do' })).toBeInTheDocument();
+});
+
+test('of several faults of the plan the one of that very shot is named', async () => {
+  mockParams = { look: 'first-dance', light: 'light-6' };
+  const { user } = show();
+  await user.click(await screen.findByRole('button', { name: /did not look at the others$/ }));
+  expect(
+    await screen.findByText('Sender 1 speaks on channel 11. Light 6 listens on 3, so it hears nothing.'),
+  ).toBeInTheDocument();
+  expect(screen.queryByText(/Group C is switched off/)).not.toBeInTheDocument();
+});
+
+test('where the plan itself is wrong it is mended with one touch, and only a press proves it', async () => {
+  mockParams = { look: 'speeches', light: 'light-2' };
+  const { user, server } = show(undefined, speechesWith({ 'light-2': { channel: 7 } }));
+  const channel = () => server.rig.looks.find(({ id }) => id === 'speeches')!.units['light-2']!.channel;
+  await user.click(await screen.findByRole('button', { name: /^Find it.*did as meant$/ }));
+  expect(await screen.findByText('It does what the plan says: the plan is to be mended.')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: /^Set channel 11 on Light 2/ }));
+  expect(await screen.findByText(/^The plan is mended\./)).toBeInTheDocument();
+  await waitFor(() => expect(channel()).toBe(11));
+  expect(server.rig.incidents[0]!.was).toEqual([{ unit: 'light-2', setting: 'channel', to: 7 }]);
+  expect(server.rig.incidents[0]!.ended).toBeUndefined();
+  await user.click(screen.getByRole('button', { name: 'It does as meant now' }));
+  expect(await screen.findByText('It was in the plan.')).toBeInTheDocument();
+  await waitFor(() => expect(server.rig.incidents[0]!.ended).toMatchObject({ cause: [], proven: true }));
+  expect(server.rig.tests.filter(({ look, light }) => look === 'speeches' && light === 'light-2')).toHaveLength(1);
 });

@@ -46,6 +46,23 @@ test.each([
   ],
   [{ ...DARK, seen: [light('light-1', 'odd')] }, /seen\[0\]\.saw .*"dark"/],
   [{ ...DARK, seen: [] }, /seen/],
+  [
+    {
+      ...DARK,
+      checks: [
+        {
+          check: {
+            kind: 'press',
+            ...light('light-2', ''),
+            saw: undefined,
+            done: [{ unit: 'light-2', setting: 'channel', to: 'eleven' }],
+          },
+          answer: 'fires',
+        },
+      ],
+    },
+    /checks\[0\]\.check\.done\[0\]\.setting is no setting with such a value/,
+  ],
 ])('what was seen that cannot be used is named: %j', async (seen, told) => {
   const { code, err } = await run('diagnose', DEMO, '--seen', seenFile(seen));
   expect(code).toBe(2);

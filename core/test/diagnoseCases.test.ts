@@ -3,6 +3,7 @@ import { diagnose, type Diagnosis } from '../src/diagnose/diagnosis';
 import { causeOfAll, comesByItself } from '../src/diagnose/fault';
 import { LEAST_WEIGHT, weightOf } from '../src/diagnose/faultWeights';
 import { foundBefore } from '../src/diagnose/ownLog';
+import { closer } from '../src/diagnose/evidence';
 import { Reality } from '../src/diagnose/reality';
 import type { Answered, Incident, Sighting } from '../src/record/incident';
 import type { Symptom } from '../src/record/incidentTerms';
@@ -71,6 +72,42 @@ describe('what only others or time show', () => {
     expect(causes).toContain('remote heardShare');
     expect(causes).not.toContain('remote channel');
   });
+});
+
+test('a name decides nothing: renamed, the same is asked next', () => {
+  const seen = [saw('remote', 'dark'), saw('metered', 'dark'), ...OTHERS_FINE.slice(2)];
+  const renamed: Readonly<Record<string, string>> = { metered: 'a-first', sender: 'zz', call: 'b-call', answered: 'm' };
+  const asked = (text: string) =>
+    Object.entries(renamed).reduce((now, [was, is]) => now.replaceAll(`"${was}"`, `"${is}"`), text);
+  const [kit, look] = [baseKit(), baseLook()];
+  const other = JSON.parse(asked(JSON.stringify({ kit, look, seen }))) as {
+    kit: typeof kit;
+    look: typeof look;
+    seen: Sighting[];
+  };
+  const first = found(buildRig(indexKit(kit), look), seen);
+  const second = found(buildRig(indexKit(other.kit), other.look), other.seen);
+  expect(JSON.parse(asked(JSON.stringify(first.next)))).toEqual(second.next);
+  expect(causesIn(second).length).toBe(causesIn(first).length);
+});
+
+test('another crew or a guest is taken for nobody who is declared', () => {
+  const rig = rigOf();
+  const visitors = faultLibrary(rig).flatMap(({ visitor }) => visitor ?? []);
+  expect(visitors.length).toBeGreaterThan(1);
+  // An id of a crew's holds no colon, and that of a declared crew one, with a name behind it.
+  expect(visitors.every(({ id }) => id.endsWith(':'))).toBe(true);
+});
+
+test('held close, what was noted of one sender alone counts no more', () => {
+  const rig = rigOf({
+    settings: { remote: { from: { sender: { distanceM: 500 } } } },
+    families: { control: { reachM: 30 } },
+  });
+  const reality = new Reality(rig);
+  const watched = { light: 'remote', body: 'body-1', attitude: 'level' } as const;
+  expect(reality.verdict([], watched)!.verdict).toBe('silent');
+  expect(reality.verdict([], watched, closer(rig, 'remote'))!.verdict).toBe('in-sync');
 });
 
 describe('what the plan itself says', () => {

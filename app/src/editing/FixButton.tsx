@@ -12,20 +12,23 @@ interface FixButtonProps {
   fix: Fix;
   kind?: 'act' | 'plain';
   onBlock?: boolean;
+  /** In the place of setting it at once. */
+  onApply?: (label: string) => void;
 }
 
 /** A proven fix, one tap away; what else goes with it is listed, so that nothing changes unseen. */
-export function FixButton({ look, fix, kind = 'act', onBlock }: FixButtonProps) {
+export function FixButton({ look, fix, kind = 'act', onBlock, onApply }: FixButtonProps) {
   const { names, kit } = useRig();
   const edit = useEdit();
+  const label = fixText(fix, names);
   return (
     <View>
       <Button
         kind={kind}
         onBlock={onBlock}
-        label={fixText(fix, names)}
+        label={label}
         detail={costText(fix, names)}
-        onPress={() => edit(look, fix.changes, fixText(fix, names))}
+        onPress={() => (onApply ? onApply(label) : edit(look, fix.changes, label))}
       />
       {otherLines(fix, names).map((line) => (
         <Words key={line} as="small" tone={onBlock ? 'quietOnBlock' : 'quiet'}>

@@ -1,5 +1,6 @@
 import type { Incident } from '@ergon/core/record/incident';
 import { incidentText } from '@ergon/core/words/diagnosisWording';
+import { format } from 'date-fns/format';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
@@ -54,9 +55,7 @@ function Entry({
         <Words as="strong">{what}</Words>
         <Words>{cause}</Words>
         <Words as="small" tone="quiet">
-          {[new Date(incident.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' }), minutes].join(
-            ' · ',
-          )}
+          {[format(new Date(incident.at), 'd MMM yyyy, HH:mm'), minutes].join(' · ')}
         </Words>
       </View>
       {onRemove && <Button kind="quiet" label="Remove" hint={what} onPress={onRemove} />}

@@ -23,9 +23,10 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { CausesLeft } from './CausesLeft';
-import { PlanFault } from './PlanFault';
+import { isMended, PlanFault } from './PlanFault';
 import { useDiagnosis } from './useDiagnosis';
-import type { End, useIncident } from './useIncident';
+import type { End } from './incidentEdits';
+import type { useIncident } from './useIncident';
 
 interface StepSheetProps {
   judged: JudgedLook;
@@ -55,7 +56,7 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
       }
     >
       {result && <Instruction diagnosis={result} incident={incident} about={about} />}
-      {result && isPlanned(result) && <PlanFault judged={judged} incident={incident} />}
+      {result && isPlanned(result) && <PlanFault judged={judged} incident={incident} incidents={incidents} />}
       {result && <CausesLeft diagnosis={result} incident={incident} about={about} />}
       <View style={styles.drop}>
         <Button kind="quiet" label="Drop this search" onPress={() => incidents.remove(incident)} />
@@ -194,17 +195,24 @@ const endOf = ({ causes, later }: Diagnosis, proven: boolean): End => ({
   proven,
 });
 
+/** The press in which it was seen first, once more. */
+function pressAgain({ seen }: Incident): Check {
+  const { saw: _saw, ...press } = seen.find(({ saw }) => saw !== 'fires') ?? seen[0]!;
+  return { kind: 'press', ...press, done: [], meanwhile: [] };
+}
+
 /** Proven by the last press, or by none of ours. */
 function Ending({ diagnosis, incident, incidents }: Omit<StepFootProps, 'about'>) {
   const { causes, proven, cure } = diagnosis;
   const isInPlan = isPlanned(diagnosis);
-  const end = () => incidents.end(incident, endOf(diagnosis, proven || isInPlan), proven ? cure!.check : null);
+  const press = proven ? cure!.check : isInPlan ? pressAgain(incident) : null;
+  const end = () => incidents.end(incident, endOf(diagnosis, press !== null), press);
   return (
     <View style={styles.answers}>
       {causes.length > 0 && (
         <View style={styles.answer}>
           <Button
-            kind="act"
+            kind={isInPlan && !isMended(incident) ? 'plain' : 'act'}
             label={proven ? 'Done' : isInPlan ? 'It does as meant now' : 'It is mended'}
             onPress={end}
           />

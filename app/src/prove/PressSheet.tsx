@@ -144,7 +144,7 @@ function FindIt({ judged, press, logged }: LoggedProps) {
     if (seen.some(({ saw }) => saw !== 'fires')) begin(seen);
     router.push({ pathname: '/fix/[look]', params: { look: judged.look.id } });
   };
-  return <Button kind="act" label="Find what is wrong" onPress={find} />;
+  return <Button label="Find what is wrong" onPress={find} />;
 }
 
 /** Null where a power was off and nobody said which way: that is asked in Fix. */

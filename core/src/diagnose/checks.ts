@@ -9,6 +9,7 @@ import {
 } from '../mend/cost.ts';
 import type { Check, Done, PressCheck } from '../record/incident.ts';
 import { isByAir, readSetting, type SettingPath } from '../record/settings.ts';
+import { byLikeness } from '../rig/likeness.ts';
 import { isTrigger, type Rig } from '../rig/rig.ts';
 import { likelihoodOf, symptomOf } from '../verdict/symptom.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
@@ -36,8 +37,6 @@ export interface Possible {
   place: string | null;
   /** Where one stands after it. */
   ends: string | null;
-  /** The cause whose cure it proves, where it is one. */
-  cures: string | null;
 }
 
 const SURROUNDINGS: ReadonlySet<string> = new Set(['crew', 'guest', 'emitter']);
@@ -89,8 +88,15 @@ export function wrongPresses(reality: Reality, evidence: readonly Evidence[]): W
     }
     return [...byLight.values()];
   });
-  return unplanned!.length > 0 ? unplanned! : unwanted!;
+  const wrong = unplanned!.length > 0 ? unplanned! : unwanted!;
+  // Which of them comes first hangs on what they are, and not on what they are called.
+  return wrong.sort((a, b) => likeness(reality.plan, a.light, b.light));
 }
+
+const likeness = ({ placed }: Rig, a: string, b: string): number => {
+  const [one, other] = [placed.get(a), placed.get(b)];
+  return one && other ? byLikeness(one, other) : 0;
+};
 
 /** Whatever was seen otherwise than by a press of ours cannot be pressed again. */
 const isNoPress = (answer: string): boolean => answer === 'others' || answer === 'itself';
@@ -135,14 +141,12 @@ function lookChecks(rig: Rig, left: readonly Suspect[]): Possible[] {
         seconds: LOOK_SECONDS * set.length,
         place,
         ends: place,
-        cures: null,
       })),
       ...around.map((field): Possible => ({
         check: { kind: 'look', unit, fields: [field] },
         seconds: ASK_SECONDS,
         place: null,
         ends: null,
-        cures: null,
       })),
     ];
   });
@@ -179,7 +183,7 @@ function cureChecks(reality: Reality, left: readonly Suspect[], watched: readonl
 /** The press that proves a cure, with what is put right for it; null where nothing of it can be set by hand. */
 export function provingPress(
   reality: Reality,
-  { faults, cause }: Pick<Suspect, 'faults' | 'cause'>,
+  { faults }: Pick<Suspect, 'faults'>,
   watched: readonly Watched[],
 ): Possible | null {
   const rig = reality.plan;
@@ -196,7 +200,6 @@ export function provingPress(
     seconds: work + PRESS_SECONDS + (places.size > 1 ? walk : walkBetween(rig, place ?? null, null)),
     place: places.size > 1 ? null : (place ?? null),
     ends: null,
-    cures: cause,
   };
 }
 
@@ -225,7 +228,11 @@ function pressChecks(rig: Rig, watched: readonly Watched[], evidence: readonly E
   const ours = rig.bodies.filter(({ id }) => !rig.strangers.has(id));
   const wanted = [
     ...watched.flatMap((one) => ours.map(({ id }): Watched => ({ ...one, body: id }))),
-    ...watched.slice(0, 1).flatMap((one) => rig.lights.map(({ id }): Watched => ({ ...one, light: id, letter: null }))),
+    ...watched
+      .slice(0, 1)
+      .flatMap((one) =>
+        [...rig.lights].sort(byLikeness).map(({ id }): Watched => ({ ...one, light: id, letter: null })),
+      ),
   ];
   return wanted
     .filter(({ light, body, attitude }) => !rig.strangers.has(light) && !seen.has(`${light} ${body} ${attitude}`))
@@ -234,7 +241,6 @@ function pressChecks(rig: Rig, watched: readonly Watched[], evidence: readonly E
       seconds: PRESS_SECONDS,
       place: null,
       ends: null,
-      cures: null,
     }));
 }
 
@@ -245,7 +251,7 @@ function buttonChecks(rig: Rig, left: readonly Suspect[], watched: readonly Watc
     .filter(({ light }) => suspected.has(light) && lightIn(rig, light))
     .map(({ light }) => {
       const place = standsAt(rig, light);
-      return { check: { kind: 'button', unit: light }, seconds: BUTTON_SECONDS, place, ends: place, cures: null };
+      return { check: { kind: 'button', unit: light }, seconds: BUTTON_SECONDS, place, ends: place };
     });
 }
 
@@ -261,7 +267,6 @@ function senderChecks(rig: Rig, watched: readonly Watched[]): Possible[] {
         seconds: BUTTON_SECONDS,
         place: null,
         ends: null,
-        cures: null,
       }));
   });
 }
@@ -275,11 +280,10 @@ function closerChecks(rig: Rig, watched: readonly Watched[]): Possible[] {
     .filter(({ light }) => ['radio', 'optical', 'eye'].includes(lightIn(rig, light)?.settings.link ?? ''))
     .filter(({ light }) => !isAtCamera(rig, light))
     .map((one) => ({
-      check: { kind: 'press', ...pressed(one), done: [], meanwhile: closer(one.light) },
+      check: { kind: 'press', ...pressed(one), done: [], meanwhile: closer(rig, one.light) },
       seconds: PRESS_SECONDS + AT_UNIT_SECONDS,
       place: placeOf(rig, one.light),
       ends: placeOf(rig, one.light),
-      cures: null,
     }));
 }
 

@@ -2,6 +2,7 @@
 import { isSameValue } from '../record/change.ts';
 import type { Answered, Check, Done, Incident, LookCheck, Sighting } from '../record/incident.ts';
 import { readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
+import type { Rig } from '../rig/rig.ts';
 import { likelihoodOf, symptomOf } from '../verdict/symptom.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { comesByItself, type Fault } from './fault.ts';
@@ -96,7 +97,7 @@ function sightingLikelihood(reality: Reality, faults: readonly Fault[], { watche
   const verdict = reality.verdict(faults, watched, done);
   if (verdict === null) return null;
   if (saw === 'close') {
-    const near = reality.verdict(faults, watched, [...done, ...closer(watched.light)]);
+    const near = reality.verdict(faults, watched, [...done, ...closer(reality.plan, watched.light)]);
     const fires = near && likelihoodOf('fires', near);
     const isFar = likelihoodOf('fires', verdict);
     return fires === null || isFar === null ? null : Math.min(fires, 1 - isFar);
@@ -127,9 +128,15 @@ function firesForOthers(
 }
 
 /** A step from the camera, in full view of it. */
-export const closer = (light: string): Done[] => [
+export const closer = (rig: Rig, light: string): Done[] => [
   { unit: light, setting: 'distanceM', to: 1 },
   { unit: light, setting: 'sight', to: null },
   { unit: light, setting: 'sightUpright', to: null },
   { unit: light, setting: 'offAxis', to: null },
+  // So near it stands to everything as it stands to anything.
+  ...Object.keys(rig.placed.get(light)?.settings.from ?? {}).map((other) => ({
+    unit: light,
+    setting: `from.${other}`,
+    to: null,
+  })),
 ];

@@ -23,7 +23,7 @@ export interface Fault {
 }
 
 /** The same for every value a field may really have: what is cured by one act is one cause. */
-export const causeOf = ({ unit, field }: Pick<Fault, 'unit' | 'field'>): string => `${unit} ${field}`;
+const causeOf = ({ unit, field }: Pick<Fault, 'unit' | 'field'>): string => `${unit} ${field}`;
 export const causeOfAll = (faults: readonly Fault[]): string => faults.map(causeOf).sort().join(' + ');
 
 /** Faults that come by themselves while nobody touches anything. */

@@ -7,6 +7,7 @@ import { groupPath, readSetting, type SettingPath, type SettingValue } from '../
 import { ROLES } from '../record/settingTerms.ts';
 import { canBeSet } from '../rig/canBeSet.ts';
 import { isJammed } from '../rig/emitters.ts';
+import { byLikeness } from '../rig/likeness.ts';
 import { channelRangeOf, familyOf, freeId, idRange, ownLetters } from '../rig/net.ts';
 import { type Body, isBody, isFlash, isTrigger, type Light, type Placed, radioInUse, type Rig } from '../rig/rig.ts';
 import type { Fault } from './fault.ts';
@@ -25,10 +26,10 @@ const TURNED_AWAY = 120;
 const DISTURBED_SHARE = 0.5;
 /** Seconds between frames of somebody who shoots as fast as it goes. */
 const HURRIED_SECONDS = 0.3;
-/** Shutter times a dial may have been turned to, one for each stop; a third more makes no other picture. */
+/** Shutter times a dial may have been turned to: far too fast, just too fast, and too slow to matter. */
 const SHUTTERS = ['1/4000', '1/1000', '1/500', '1/320', '1/250', '1/125', '1/30', '1'] as const;
 /** A plug that hangs loose. */
-export const LOOSE_PLUG = 'loose';
+const LOOSE_PLUG = 'loose';
 
 /** The units a signal of ours passes, which are those that can be at fault. */
 export function unitsInUse(rig: Rig): Placed[] {
@@ -41,7 +42,8 @@ export function unitsInUse(rig: Rig): Placed[] {
     add(one.settings.receiver);
   };
   for (const { id } of [...rig.bodies, ...rig.senders, ...rig.lights]) add(id);
-  return [...rig.placed.values()].filter(({ id }) => used.has(id));
+  // Of equal suspects none comes first for its name.
+  return [...rig.placed.values()].filter(({ id }) => used.has(id)).sort(byLikeness);
 }
 
 /** @param found causes of this crew's earlier incidents, by their row in the table of weights. */

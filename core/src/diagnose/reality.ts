@@ -89,7 +89,7 @@ export class Reality {
     return rig.bodies.filter(({ id }) => rig.strangers.has(id)).map(({ id }) => id);
   }
 
-  rigWith(faults: readonly Fault[], done: readonly Done[]): Rig {
+  private rigWith(faults: readonly Fault[], done: readonly Done[]): Rig {
     const key = `${keyOfAll(faults)} ${doneKey(done)}`;
     let rig = this.rigs.get(key);
     if (!rig) {

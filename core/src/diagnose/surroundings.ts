@@ -8,8 +8,9 @@ import { isFlash, type Placed, type Rig } from '../rig/rig.ts';
 import type { Fault } from './fault.ts';
 import { weightOf } from './faultWeights.ts';
 
-/** No unit of a crew has this id, since ids hold no colon. */
-const GUEST = 'crew:guest';
+/** Nobody of a crew and no crew declared has such an id, since ids hold no colon and a crew's has one. */
+const GUEST = 'guest:';
+const UNDECLARED = ':';
 
 /** @param found see weightOf. */
 export function surroundingFaults(rig: Rig, placed: Placed, found?: ReadonlyMap<string, number>): Fault[] {
@@ -38,7 +39,7 @@ function crewLike(rig: Rig, sender: Placed): Placed | undefined {
   const family = familyOf(rig, sender);
   const { channel = null, networkId = null } = sender.settings;
   if (family?.medium !== 'radio' || channel === null) return undefined;
-  const crew: OtherCrew = { id: 'unknown', event: '', sort: 'crew', name: '', family: family.id, channel, networkId };
+  const crew: OtherCrew = { id: UNDECLARED, event: '', sort: 'crew', name: '', family: family.id, channel, networkId };
   return otherCrewsIn([crew], rig.families)[0];
 }
 

@@ -19,8 +19,8 @@ export interface Suspect {
 }
 
 /** Share of answers that are given wrong; of what everybody saw hardly any. */
-export const WRONG_ANSWERS = 0.04;
-export const WRONG_SIGHTINGS = 0.005;
+const WRONG_ANSWERS = 0.04;
+const WRONG_SIGHTINGS = 0.005;
 /** Where nobody can say what a light would do, it is as likely as not. */
 const OPEN = 0.5;
 /** More pairs than this are not tried: the likeliest are. */

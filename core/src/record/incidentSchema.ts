@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { idSchema, letterSchema } from './fieldShapes.ts';
+import { settingsSchema } from './lookSchema.ts';
 import { SYMPTOMS } from './incidentTerms.ts';
 import { ATTITUDES } from './settingTerms.ts';
+import { type SettingPath, type SettingValue, withSetting } from './settings.ts';
 
 /** More than this nobody sees of one press, nor answers on one evening. */
 const MOST_SEEN = 600;
@@ -20,8 +22,13 @@ export const sightingSchema = z.strictObject({
   saw: z.enum(SYMPTOMS),
 });
 
-/** A unit set as it should be, by hand. */
-export const doneSchema = z.strictObject({ unit: idSchema, setting: settingName, to: z.json() });
+/** One setting of a unit, as it was set by hand or was planned. */
+export const doneSchema = z
+  .strictObject({ unit: idSchema, setting: settingName, to: z.json() })
+  .refine(
+    ({ setting, to }) => settingsSchema.safeParse(withSetting({}, setting as SettingPath, to as SettingValue)).success,
+    { path: ['setting'], message: 'is no setting with such a value' },
+  );
 
 /**
  * `look` is read off a unit, `press` is a shutter pressed after something was put right or moved, `button` the test button of a
@@ -66,6 +73,8 @@ export const incidentSchema = z.strictObject({
   look: idSchema,
   seen: z.array(sightingSchema).min(1).max(MOST_SEEN),
   checks: z.array(answeredSchema).max(MOST_CHECKS).default([]),
+  /** What of the plan was changed for it, as it was planned when it was seen. Left out: nothing. */
+  was: z.array(doneSchema).max(40).nullish(),
   /** Left out: it is still looked for. */
   ended: endedSchema.nullish(),
   /** UTC, ISO 8601: when it was first seen. */

@@ -103,7 +103,7 @@ export const clearedLines = (
   });
 };
 
-/** "Light 9 is something else: it comes after this."; null where nothing was set aside. */
+/** "Light 9 is something else: that comes after this."; null where nothing was set aside. */
 export function laterText(
   { later }: Pick<Diagnosis, 'later'>,
   { seen }: Pick<Incident, 'seen'>,

@@ -39,12 +39,12 @@ const FIELDS: Readonly<Record<string, Said>> = {
     cure: (unit) => `Plug in the cable of ${unit} at both ends.`,
   },
   sight: {
-    right: 'nothing in its view',
+    right: 'its view clear',
     wrong: (unit) => `Something stands in the view of ${unit}.`,
     cure: (unit) => `Clear the view of ${unit}.`,
   },
   sightUpright: {
-    right: 'nothing in its view with the camera upright',
+    right: 'its view clear with the camera upright',
     wrong: (unit) => `With the camera upright something stands in the view of ${unit}.`,
     cure: (unit) => `Clear the view of ${unit} with the camera upright.`,
   },
@@ -75,7 +75,7 @@ const FIELDS: Readonly<Record<string, Said>> = {
   },
   hot: { right: 'cool', wrong: (unit) => `${unit} shut down from heat.`, cure: (unit) => `Let ${unit} cool down.` },
   secondsBetween: {
-    right: 'no faster than planned',
+    right: 'shot no faster than planned',
     wrong: (unit) => `${unit} shoots faster than the lights charge.`,
     cure: (unit) => `Shoot no faster than planned with ${unit}.`,
   },
@@ -127,7 +127,7 @@ export function rightText({ rig, names }: About, unit: string, field: string): s
   return said(field as FieldPath, planned, names, unit);
 }
 
-/** "Light 3 is switched off.", "The channel of Light 3 is not 11." */
+/** "Light 3 is switched off.", "Light 3 is not set to channel 11." */
 export function wrongText(about: About, unit: string, field: string): string {
   const known = FIELDS[field];
   const name = about.names.unit(unit);
