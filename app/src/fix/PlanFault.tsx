@@ -36,11 +36,13 @@ export function PlanFault({ judged, incident, incidents }: PlanFaultProps) {
       <Words as="strong">{what}</Words>
       <Words>{why}</Words>
       {fixes[0] && (
-        <FixButton
-          look={look.id}
-          fix={fixes[0]}
-          onApply={(label) => incidents.mendPlan(incident, fixes[0]!.changes, label)}
-        />
+        <View style={styles.fix}>
+          <FixButton
+            look={look.id}
+            fix={fixes[0]}
+            onApply={(label) => incidents.mendPlan(incident, fixes[0]!.changes, label)}
+          />
+        </View>
       )}
       <LinkBox href={`/lines/${look.id}`} style={[styles.link]}>
         <Words as="strong">See its line</Words>
@@ -58,5 +60,6 @@ export const isMended = ({ was }: Incident): boolean => (was?.length ?? 0) > 0;
 
 const styles = StyleSheet.create({
   box: { gap: space.small, maxWidth: 620 },
+  fix: { maxWidth: 360 },
   link: { minHeight: TOUCH, justifyContent: 'center' },
 });

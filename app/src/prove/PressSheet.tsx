@@ -144,7 +144,11 @@ function FindIt({ judged, press, logged }: LoggedProps) {
     if (seen.some(({ saw }) => saw !== 'fires')) begin(seen);
     router.push({ pathname: '/fix/[look]', params: { look: judged.look.id } });
   };
-  return <Button label="Find what is wrong" onPress={find} />;
+  return (
+    <View style={styles.find}>
+      <Button label="Find what is wrong" onPress={find} />
+    </View>
+  );
 }
 
 /** Null where a power was off and nobody said which way: that is asked in Fix. */
@@ -170,6 +174,7 @@ function Miss({ judged, press, light, mark }: { judged: JudgedLook; press: Press
 
 const styles = StyleSheet.create({
   box: { gap: space.base, maxWidth: 620 },
+  find: { maxWidth: 360 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   seen: { gap: space.tiny, paddingTop: space.small, borderTopWidth: 1 },
   miss: { flexDirection: 'row', alignItems: 'center', gap: space.small },
