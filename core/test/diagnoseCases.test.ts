@@ -183,20 +183,28 @@ describe('what hardly any random rig has', () => {
     },
   };
 
+  const seen: Spoil = {
+    ...coded,
+    profiles: { far: { sensor: { halfAngle: 60, indoorM: 12, outdoorM: 3 } } },
+    settings: { 'body-1': { attitudes: ['level', 'upright'] }, far: { distanceM: 8 } },
+  };
+
   test.each<[string, Spoil, string, string]>([
     ['compensation on the body', { profiles: { metered: { compLimit: 1 } } }, 'metered', 'body-1 compensation'],
     ['a stack that passes nothing on', stack, 'above', 'flag passThrough'],
     ['a stack switched on in another order', stack, 'above', 'flag startedInOrder'],
     ['coded light of another maker', coded, 'far', 'far family'],
+    ['the sun on a sensor', seen, 'far', 'far inSun'],
+    ['something in view with the camera upright', seen, 'far', 'far sightUpright'],
     ['a tail that was switched off', TAIL(500, 4000), 'remote', 'remote tailDelayUs'],
   ])('%s is found', (_, spoil, light, cause) => {
     const rig = rigOf(spoil);
     const fault = faultLibrary(rig).find((one) => causeOfAll([one]) === cause)!;
     const hidden = new HiddenFaults(rig, [fault]);
     const planned = new HiddenFaults(rig, []).sightings();
-    const seen = hidden.sightings().filter((one) => one.light === light);
-    expect(planned).not.toEqual(expect.arrayContaining(seen));
-    expect(hunt(hidden, seen).left).toContain(cause);
+    const sighted = hidden.sightings().filter((one) => one.light === light);
+    expect(planned).not.toEqual(expect.arrayContaining(sighted));
+    expect(hunt(hidden, sighted).left).toContain(cause);
   });
 });
 

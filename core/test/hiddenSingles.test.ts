@@ -6,7 +6,17 @@ import { hiddenOnes } from './hiddenRigs';
 const RIGS = Number(process.env.ERGON_DIAGNOSIS_RIGS ?? 500);
 
 /** Classes no random rig has, or nobody sees in a press of our own: diagnoseCases.test.ts has them. */
-const ELSEWHERE = ['crew', 'guest', 'compensation', 'passThrough', 'startedInOrder', 'tailDelayUs', 'family'];
+const ELSEWHERE = [
+  'crew',
+  'guest',
+  'compensation',
+  'passThrough',
+  'startedInOrder',
+  'tailDelayUs',
+  'family',
+  'inSun',
+  'sightUpright',
+];
 
 const share = (numbers: readonly number[], part: number): number =>
   [...numbers].sort((a, b) => a - b)[Math.ceil(part * numbers.length) - 1]!;
