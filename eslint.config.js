@@ -15,6 +15,7 @@ const ROOMS = {
   mend: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
   prove: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
   diagnose: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'prove'],
+  drill: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'prove', 'diagnose'],
   fit: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict'],
   propose: ['measure', 'exposure', 'record', 'rig', 'path', 'shot', 'verdict', 'mend', 'fit'],
   air: ['measure', 'exposure', 'record', 'rig', 'mend'],
@@ -41,6 +42,7 @@ const ROOMS = {
     'power',
     'energy',
     'diagnose',
+    'drill',
   ],
   describe: ['measure', 'exposure', 'record', 'words'],
 };

@@ -21,7 +21,8 @@ import {
 import { namesOf } from '../src/words/wording';
 import { faultLibrary } from '../src/diagnose/faultLibrary';
 import { baseKit, baseLook, groups, type Spoil } from './baseRig';
-import { HiddenFaults, hunt } from './hiddenFaults';
+import { hunt } from '../src/drill/hunt';
+import { StagedGear } from '../src/drill/stagedGear';
 import { TAIL } from './lookCases';
 
 const rigOf = (spoil: Spoil = {}): Rig => buildRig(indexKit(baseKit(spoil)), baseLook(spoil));
@@ -200,8 +201,8 @@ describe('what hardly any random rig has', () => {
   ])('%s is found', (_, spoil, light, cause) => {
     const rig = rigOf(spoil);
     const fault = faultLibrary(rig).find((one) => causeOfAll([one]) === cause)!;
-    const hidden = new HiddenFaults(rig, [fault]);
-    const planned = new HiddenFaults(rig, []).sightings();
+    const hidden = new StagedGear(rig, [fault]);
+    const planned = new StagedGear(rig, []).sightings();
     const sighted = hidden.sightings().filter((one) => one.light === light);
     expect(planned).not.toEqual(expect.arrayContaining(sighted));
     expect(hunt(hidden, sighted).left).toContain(cause);

@@ -1,5 +1,7 @@
 /** Two faults at once, and an answer given wrong. */
-import { HiddenFaults, hunt } from './hiddenFaults';
+import { causeOfAll } from '../src/diagnose/fault';
+import { hunt } from '../src/drill/hunt';
+import { StagedGear } from '../src/drill/stagedGear';
 import { EVERY_WHOLE, hiddenOnes, hideTwo, rigFor } from './hiddenRigs';
 import { drawFor } from './lawHarness';
 
@@ -13,7 +15,7 @@ it('leaves the true two where two things broke that have nothing to do with each
     const two = hideTwo(rigFor(EVERY_WHOLE * index), drawFor(-1 - index));
     if (!two) continue;
     made++;
-    if (hunt(two.hidden, two.seen).left.includes(two.hidden.cause)) found++;
+    if (hunt(two.hidden, two.seen).left.includes(causeOfAll(two.hidden.faults))) found++;
   }
   expect(found).toBeGreaterThanOrEqual(99);
 });
@@ -27,12 +29,13 @@ it('finds it anyway after a wrong answer', () => {
     made++;
     const draw = drawFor(index);
     const wrongAt = draw.integer(0, honest.checks.length - 1);
-    const again = new HiddenFaults(hidden.plan, hidden.faults);
-    const wrong = hunt(again, seen, (answers, truth, at) =>
-      at === wrongAt ? draw.pick(...answers.filter((answer) => answer !== truth)) : truth,
-    );
+    const again = new StagedGear(hidden.plan, hidden.faults);
+    const wrong = hunt(again, seen, {
+      say: (answers, truth, at) =>
+        at === wrongAt ? draw.pick(...answers.filter((answer) => answer !== truth)) : truth,
+    });
     // One of two that are left may be the wrong answer itself: what was asked for is among them.
-    const isFound = wrong.left.some((cause) => cause.split(' + ').includes(hidden.cause));
+    const isFound = wrong.left.some((cause) => cause.split(' + ').includes(causeOfAll(hidden.faults)));
     if (isFound) found++;
     // With five in a hundred answers wrong, most searches have none.
     const hasWrong = honest.checks.some(() => draw.oneIn(WRONG_ONE_IN));

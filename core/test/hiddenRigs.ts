@@ -7,11 +7,11 @@ import { buildRig, indexKit, type Rig } from '../src/rig/rig';
 import type { Sighting } from '../src/record/incident';
 import type { Draw } from './draw';
 import { faultyRig } from './faultyRig';
-import { HiddenFaults } from './hiddenFaults';
+import { StagedGear } from '../src/drill/stagedGear';
 import { drawFor, smallRig } from './lawHarness';
 
 export interface Found {
-  hidden: HiddenFaults;
+  hidden: StagedGear;
   seen: Sighting[];
   /** Rows of the table of weights. */
   rows: string[];
@@ -74,26 +74,26 @@ const wordsFor = (seen: readonly Sighting[]): string[] => seen.map((one) => JSON
 
 function plainly(rig: Rig): string[] {
   let words = asSeen.get(rig);
-  if (!words) asSeen.set(rig, (words = wordsFor(new HiddenFaults(rig, []).sightings())));
+  if (!words) asSeen.set(rig, (words = wordsFor(new StagedGear(rig, []).sightings())));
   return words;
 }
 
 /** What is seen otherwise with a fault than without it. */
 function changedBy(rig: Rig, fault: Fault): string[] {
   const plain = new Set(plainly(rig));
-  return wordsFor(new HiddenFaults(rig, [fault]).sightings())
+  return wordsFor(new StagedGear(rig, [fault]).sightings())
     .filter((word) => !plain.has(word))
     .map((word) => word.slice(0, word.indexOf('"saw"')));
 }
 
 /** Null where the plan explains all that is seen, or somebody could not say what a light does. */
 function noticed(rig: Rig, faults: readonly Fault[]): Found | null {
-  const hidden = new HiddenFaults(rig, faults);
+  const hidden = new StagedGear(rig, faults);
   const seen = hidden.sightings();
   if (seen.length < plainly(rig).length) return null;
-  const plan = new HiddenFaults(rig, []);
+  const plan = new StagedGear(rig, []);
   const isOdd = seen.some(({ light, body, attitude, saw }) => {
-    const verdict = plan.press(light, body, attitude);
+    const verdict = plan.verdict(light, { body, attitude });
     return verdict !== null && likelihoodOf(saw, verdict) === 0;
   });
   return isOdd ? { hidden, seen, rows: faults.map(({ field }) => weighedAs(field)) } : null;

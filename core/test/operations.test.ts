@@ -147,6 +147,7 @@ describe('what was removed and made again is another', () => {
     onAir: [],
     readings: [],
     incidents: [],
+    drills: [],
     born: {},
   });
   const unit = { id: 'light', profile: 'p', label: 'Light' };

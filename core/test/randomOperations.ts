@@ -99,6 +99,7 @@ const refsOf = (state: CrewState): RecordRef[] => [
   ...state.tests.map(({ id }) => ({ kind: 'test' as const, id })),
   ...state.onAir.map(({ id }) => ({ kind: 'onAir' as const, id })),
   ...state.readings.map(({ id }) => ({ kind: 'reading' as const, id })),
+  ...state.drills.map(({ id }) => ({ kind: 'drill' as const, id })),
   ...state.incidents.map(({ id }) => ({ kind: 'incident' as const, id })),
   ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
 ];

@@ -22,11 +22,11 @@ import type { Suspect } from './suspects.ts';
 /** Seconds to read what is to be done and to answer it. */
 const ASKING_SECONDS = 18;
 /** Seconds to read one thing off a unit, to press its test button, and to press the shutter and watch. */
-const LOOK_SECONDS = 3;
-const BUTTON_SECONDS = 6;
-const PRESS_SECONDS = 4;
+export const LOOK_SECONDS = 3;
+export const BUTTON_SECONDS = 6;
+export const PRESS_SECONDS = 4;
 /** Seconds to find out who or what else is about. */
-const ASK_SECONDS = 30;
+export const ASK_SECONDS = 30;
 
 /** A check that can be made, with what it takes. */
 export interface Possible {
@@ -39,7 +39,7 @@ export interface Possible {
   ends: string | null;
 }
 
-const SURROUNDINGS: ReadonlySet<string> = new Set(['crew', 'guest', 'emitter']);
+export const SURROUNDINGS: ReadonlySet<string> = new Set(['crew', 'guest', 'emitter']);
 
 /** Whether it is found out about what is around, and not read off a unit. */
 export const isAsked = (check: Check): boolean =>
@@ -203,7 +203,7 @@ export function provingPress(
   };
 }
 
-const workOf = (rig: Rig, { unit, setting, to }: Done): number =>
+export const workOf = (rig: Rig, { unit, setting, to }: Done): number =>
   errandOf(rig, { unit, setting: setting as SettingPath, from: null, to: null })?.seconds ??
   (to === null ? CAMERA_SECONDS : AT_UNIT_SECONDS);
 

@@ -57,23 +57,35 @@ export interface DiagnosisInput {
   onStep?: (share: number) => void;
 }
 
-export function diagnose({ reality, incident, found, onStep }: DiagnosisInput): Diagnosis {
-  const rig = reality.plan;
-  const library = faultLibrary(rig, found);
-  const all = evidenceOf(incident);
-  const together = suspectsFor(reality, library, all, onStep);
-  const { evidence, later } = parted(reality, together, all);
-  const suspects = later.length === 0 ? together : suspectsFor(reality, library, evidence, onStep);
-  const least = leftOf(suspects, incident.seen.length);
-  // What everybody saw is not argued away: where nothing does it, that is what is said.
-  const isUnexplained = least.every(({ misses }) => misses.some((index) => index < incident.seen.length));
-  const left = isUnexplained ? [] : least;
+/** A search at some moment of it. */
+export interface Searched extends Omit<DiagnosisInput, 'incident'> {
+  all: readonly Evidence[];
+  /** How many of the evidence were seen by everybody: the first ones. */
+  sightings: number;
+  /** Checks nobody could answer. */
+  unsure: readonly Check[];
+  /** Where somebody stands; null for at the camera. */
+  at: string | null;
+}
+
+export const diagnose = ({ incident, ...rest }: DiagnosisInput): Diagnosis =>
+  diagnosisOf({
+    ...rest,
+    all: evidenceOf(incident),
+    sightings: incident.seen.length,
+    unsure: incident.checks.filter(({ answer }) => answer === UNSURE).map(({ check }) => check),
+    at: standsAfter(rest.reality.plan, incident),
+  });
+
+const diagnosisOf = (searched: Searched): Diagnosis => concluded(searched, suspicion(searched));
+
+export function concluded(searched: Searched, { left, evidence, later, suspects, misses }: Suspicion): Diagnosis {
+  const { reality, at } = searched;
   const causes = causesOf(left);
   const watched = wrongPresses(reality, evidence);
-  const checks = left.length === 0 ? [] : openChecks(reality, left, { evidence, incident });
+  const checks = left.length === 0 ? [] : openChecks(reality, left, { evidence, unsure: searched.unsure });
   const done = evidence.at(-1)?.done ?? [];
-  const next =
-    causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), standsAfter(rig, incident));
+  const next = causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), at);
   const [only] = left;
   const ending = next === null && only ? endingOf(reality, only, watched, evidence) : { cure: null, proofs: 0 };
   const { cure } = ending;
@@ -85,9 +97,31 @@ export function diagnose({ reality, incident, found, onStep }: DiagnosisInput): 
     proofs: ending.proofs,
     proven,
     cleared: clearedBy(suspects, evidence, watched),
-    unexplained: [...new Set(least[0]?.misses ?? [])],
+    unexplained: misses,
     later,
   };
+}
+
+/** What is still suspected, with all there was to suspect. */
+export interface Suspicion {
+  left: readonly Suspect[];
+  suspects: readonly Suspect[];
+  evidence: readonly Evidence[];
+  later: readonly number[];
+  /** Places of what the likeliest does not reproduce. */
+  misses: readonly number[];
+}
+
+export function suspicion({ reality, all, sightings, found, onStep }: Searched): Suspicion {
+  const library = faultLibrary(reality.plan, found);
+  const together = suspectsFor(reality, library, all, onStep);
+  const { evidence, later } = parted(reality, together, all);
+  const suspects = later.length === 0 ? together : suspectsFor(reality, library, evidence, onStep);
+  const least = leftOf(suspects, sightings);
+  // What everybody saw is not argued away: where nothing does it, that is what is said.
+  const isUnexplained = least.every(({ misses }) => misses.some((index) => index < sightings));
+  const misses = [...new Set(least[0]?.misses ?? [])];
+  return { left: isUnexplained ? [] : least, suspects, evidence, later, misses };
 }
 
 /** The press still to be made for the proof; none where every light that was wrong was seen to do as planned since. */
@@ -127,19 +161,19 @@ const keyOfDone = ({ unit, setting, to }: Done): string => JSON.stringify([unit,
 function openChecks(
   reality: Reality,
   left: readonly Suspect[],
-  { evidence, incident }: { evidence: readonly Evidence[]; incident: Pick<Incident, 'checks'> },
+  { evidence, unsure }: { evidence: readonly Evidence[]; unsure: readonly Check[] },
 ): Possible[] {
-  const unsure = new Set(incident.checks.filter(({ answer }) => answer === UNSURE).map(({ check }) => keyOf(check)));
-  return possibleChecks(reality, left, evidence).filter(({ check }) => !unsure.has(keyOf(check)));
+  const asked = new Set(unsure.map(keyOf));
+  return possibleChecks(reality, left, evidence).filter(({ check }) => !asked.has(keyOf(check)));
 }
 
 /** Where the last check left somebody: at the unit, or after a press at the camera. */
-function standsAfter(rig: Rig, { checks }: Pick<Incident, 'checks'>): string | null {
+export function standsAfter(rig: Rig, { checks }: Pick<Incident, 'checks'>): string | null {
   const last = checks.at(-1)?.check;
   return last && last.kind !== 'press' && !isAsked(last) ? standsAt(rig, last.unit) : null;
 }
 
-function causesOf(left: readonly Suspect[]): Cause[] {
+export function causesOf(left: readonly Suspect[]): Cause[] {
   const total = left.reduce((sum, { weight }) => sum + weight, 0);
   const byCause = new Map<string, Cause>();
   for (const { cause, faults, weight } of left) {

@@ -48,12 +48,24 @@ export function unitsInUse(rig: Rig): Placed[] {
 
 /** @param found causes of this crew's earlier incidents, by their row in the table of weights. */
 export function faultLibrary(rig: Rig, found?: ReadonlyMap<string, number>): Fault[] {
-  return unitsInUse(rig).flatMap((placed) => [
+  const all = unitsInUse(rig).flatMap((placed) => [
     ...valuesOff(rig, placed).flatMap(([setting, values]) => faultsOf(placed, setting, values, found)),
     ...firmwareFaults(placed, found),
     ...surroundingFaults(rig, placed, found),
   ]);
+  const named = new Set<string>();
+  return all.filter((fault) => {
+    const key = aboutOf(fault);
+    if (key === null) return true;
+    const isNew = !named.has(key);
+    named.add(key);
+    return isNew;
+  });
 }
+
+/** Whoever or whatever is on the net of several senders is one cause, and named at the first of them. */
+const aboutOf = ({ field, visitor, emitter }: Fault): string | null =>
+  field === 'crew' || field === 'emitter' ? JSON.stringify([field, visitor?.settings ?? emitter]) : null;
 
 /** One fault for each value, which share the weight of the field among them. */
 function faultsOf(

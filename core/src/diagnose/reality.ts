@@ -93,7 +93,8 @@ export class Reality {
     const key = `${keyOfAll(faults)} ${doneKey(done)}`;
     let rig = this.rigs.get(key);
     if (!rig) {
-      const faulty = faults.length === 0 ? this.plan : withFaults(this.plan, faults);
+      const there = faults.filter((fault) => !isSwapped(fault, done));
+      const faulty = there.length === 0 ? this.plan : withFaults(this.plan, there);
       rig = done.length === 0 ? faulty : withRigChanges(faulty, changesOf(faulty, done));
       this.rigs.set(key, rig);
     }
@@ -170,9 +171,13 @@ const keyOfAll = (faults: readonly Fault[]): string =>
 
 const doneKey = (done: readonly Done[]): string => (done.length === 0 ? '' : JSON.stringify(done));
 
+/** Another unit stands in its place: the one thing of a unit that nobody sets. */
+const isSwapped = ({ unit, field }: Fault, done: readonly Done[]): boolean =>
+  field === 'firmware' && done.some((one) => one.unit === unit && one.setting === 'firmware');
+
 function changesOf(rig: Rig, done: readonly Done[]): Change[] {
   return done
-    .filter(({ unit }) => rig.placed.has(unit))
+    .filter(({ unit, setting }) => rig.placed.has(unit) && setting !== 'firmware')
     .map(({ unit, setting, to }) => ({
       unit,
       setting: setting as SettingPath,

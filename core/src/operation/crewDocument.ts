@@ -20,6 +20,7 @@ export const toDocument = (state: CrewState): KitDocument => ({
   onAir: [...state.onAir],
   readings: [...state.readings],
   incidents: [...state.incidents],
+  drills: [...state.drills],
 });
 
 /** One model with the families it speaks, to hand to another crew; null when there is no such model. */
@@ -39,5 +40,6 @@ export function profileDocument(state: CrewState, id: string): KitDocument | nul
     onAir: [],
     readings: [],
     incidents: [],
+    drills: [],
   };
 }

@@ -1,4 +1,5 @@
 /** All a crew has, as one value: what operations change, and what the server, its feed and every phone agree on. */
+import type { Drill } from '../record/drill.ts';
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Look } from '../record/look.ts';
@@ -31,6 +32,7 @@ export interface Docs {
   onAir: OnAir;
   reading: Reading;
   incident: Incident;
+  drill: Drill;
 }
 export type RecordKind = keyof Docs;
 export type AnyDoc = Docs[RecordKind];
@@ -63,6 +65,7 @@ export interface CrewState {
   onAir: readonly OnAir[];
   readings: readonly Reading[];
   incidents: readonly Incident[];
+  drills: readonly Drill[];
   /** Which operation made a record, by its key; left out for what is older than the first operation. */
   born: Readonly<Record<string, string>>;
 }
@@ -78,6 +81,7 @@ export const emptyState = (): CrewState => ({
   onAir: [],
   readings: [],
   incidents: [],
+  drills: [],
   born: {},
 });
 

@@ -26,6 +26,7 @@ const LISTS = {
   onAir: 'onAir',
   reading: 'readings',
   incident: 'incidents',
+  drill: 'drills',
 } as const;
 type ListedKind = keyof typeof LISTS;
 type Listed = { readonly id: string };
@@ -87,6 +88,7 @@ export class Draft {
       onAir: this.merged('onAir'),
       readings: this.merged('reading'),
       incidents: this.merged('incident'),
+      drills: this.merged('drill'),
       born: this.mergedBorn(),
     };
   }

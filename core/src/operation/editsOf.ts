@@ -124,6 +124,7 @@ export function importing(state: CrewState, document: KitDocument, born: string)
     ...document.onAir.flatMap((doc) => put(draft, { on: { kind: 'onAir', id: doc.id }, doc, born })),
     ...document.readings.flatMap((doc) => put(draft, { on: { kind: 'reading', id: doc.id }, doc, born })),
     ...document.incidents.flatMap((doc) => put(draft, { on: { kind: 'incident', id: doc.id }, doc, born })),
+    ...document.drills.flatMap((doc) => put(draft, { on: { kind: 'drill', id: doc.id }, doc, born })),
     ...looks.flatMap(({ gone }) => gone),
   ];
 }
@@ -191,6 +192,7 @@ export function startingAgain(state: CrewState, document: KitDocument, born: str
     ...others('onAir', state.onAir, kept(document.onAir)),
     ...others('reading', state.readings, kept(document.readings)),
     ...others('incident', state.incidents, kept(document.incidents)),
+    ...others('drill', state.drills, kept(document.drills)),
     ...others('moment', state.moments, kept(document.events.flatMap(({ moments }) => moments))),
     ...others('look', state.looks, kept(document.looks)),
     ...others('event', state.events, kept(document.events)),

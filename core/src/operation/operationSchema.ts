@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { DOCUMENT_VERSION } from '../record/documentMigrations.ts';
 import { eventHeadSchema, momentSchema } from '../record/eventSchema.ts';
+import { drillSchema } from '../record/drillSchema.ts';
 import { familySchema } from '../record/familySchema.ts';
 import { checked, type FieldFault } from '../record/fieldFault.ts';
 import { idSchema } from '../record/fieldShapes.ts';
@@ -33,6 +34,7 @@ const DOC_SCHEMAS: Readonly<Record<RecordKind, z.ZodType>> = {
   onAir: onAirSchema,
   reading: readingSchema,
   incident: incidentSchema,
+  drill: drillSchema,
 };
 
 const KINDS = Object.keys(DOC_SCHEMAS) as [RecordKind, ...RecordKind[]];
@@ -59,6 +61,8 @@ const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   onAir: ['id', 'sort', 'event'],
   reading: ['id', 'look'],
   incident: ['id', 'look', 'at'],
+  // What was played is as it was played.
+  drill: [...Object.keys(drillSchema.shape)],
   test: ['id', 'look', 'light', 'body', 'attitude', 'result', 'wrong', 'fingerprint', 'parts', 'at'],
 };
 

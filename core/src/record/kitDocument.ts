@@ -1,7 +1,8 @@
-/** The open document: one JSON file with events, families, profiles, units, looks, test fires, meter readings, incidents and what is on the air. See docs/format. */
+/** The open document: one JSON file with events, families, profiles, units, looks, test fires, meter readings, incidents, drills and what is on the air. See docs/format. */
 import { z } from 'zod';
 import { withEachSwitchedOn } from './declaredOnce.ts';
 import { DOCUMENT_VERSION, MIGRATIONS } from './documentMigrations.ts';
+import { drillSchema } from './drillSchema.ts';
 import { eventSchema } from './eventSchema.ts';
 import { familySchema } from './familySchema.ts';
 import { checked, type FieldFault } from './fieldFault.ts';
@@ -39,6 +40,8 @@ export const documentSchema = z.strictObject({
   readings: z.array(readingSchema).max(MAX_TESTS).default([]),
   /** Left out: nothing went wrong, as far as noted. */
   incidents: z.array(incidentSchema).max(MAX_RECORDS).default([]),
+  /** Left out: nobody has played any. */
+  drills: z.array(drillSchema).max(MAX_RECORDS).default([]),
 });
 export type KitDocument = z.infer<typeof documentSchema>;
 
@@ -105,6 +108,7 @@ function brokenReferences(document: KitDocument): FieldFault[] {
   });
   uniqueIds('readings', document.readings, faults);
   document.readings.forEach((reading, i) => need(`readings[${i}].look`, reading.look, looks, 'look'));
+  uniqueIds('drills', document.drills, faults);
   uniqueIds('incidents', document.incidents, faults);
   document.incidents.forEach((incident, i) => need(`incidents[${i}].look`, incident.look, looks, 'look'));
   document.tests.forEach((test, i) => need(`tests[${i}].look`, test.look, looks, 'look'));
@@ -158,6 +162,7 @@ export function writeDocument(document: KitDocument): string {
     onAir: byId(document.onAir),
     readings: byId(document.readings),
     incidents: byId(document.incidents),
+    drills: byId(document.drills),
   });
   return `${JSON.stringify(sorted, (_, value: unknown) => (value === null ? undefined : value), 2)}\n`;
 }

@@ -3,6 +3,7 @@ import type { Conflict } from '../operation/applyOperation.ts';
 import { type AnyDoc, type CrewState, keyOf, type LookHead, type RecordRef } from '../operation/crewState.ts';
 import { Draft } from '../operation/draft.ts';
 import { type Edit, entryOf, type FieldEdit } from '../operation/edit.ts';
+import type { Drill } from '../record/drill.ts';
 import type { EventHead, Moment } from '../record/event.ts';
 import type { Family } from '../record/family.ts';
 import type { Json } from '../record/migrate.ts';
@@ -33,6 +34,7 @@ export function recordName(on: RecordRef, { names, state }: Told, gone?: AnyDoc)
   if (on.kind === 'test') return `the test fire of ${names.unit((doc as LoggedTest).light)}`;
   if (on.kind === 'reading') return readingName(doc as Reading, names);
   if (on.kind === 'incident') return incidentName(doc as Incident, names);
+  if (on.kind === 'drill') return drillName(doc as Drill);
   if (on.kind === 'onAir') return onAirName(doc as OnAir, names);
   return (doc as Family | LookHead | EventHead | Moment).name;
 }
@@ -43,6 +45,9 @@ const onAirName = (entry: OnAir, names: Names): string =>
 /** After the light that was seen to be wrong first, for which it was made. */
 const incidentName = ({ seen }: Incident, names: Names): string =>
   `the search for what is wrong with ${names.unit((seen.find(({ saw }) => saw !== 'fires') ?? seen[0]!).light)}`;
+
+const drillName = ({ by, seed, level, look }: Drill): string =>
+  level == null ? `${by}’s drill of ${look.name}` : `${by}’s drill “${seed}”, level ${level}`;
 
 const KIND_NAMES = {
   event: 'event',
@@ -55,6 +60,7 @@ const KIND_NAMES = {
   onAir: 'entry of the air',
   reading: 'reading',
   incident: 'incident',
+  drill: 'drill',
 } as const;
 
 const placingName = (on: RecordRef, told: Told): string =>

@@ -15,6 +15,7 @@ export const moveDates = (document: KitDocument, days: number): KitDocument => (
   ),
   tests: document.tests.map((test) => ({ ...test, at: moved(test.at, days) })),
   readings: document.readings.map((reading) => ({ ...reading, at: moved(reading.at, days) })),
+  drills: document.drills.map((drill) => ({ ...drill, at: moved(drill.at, days) })),
   incidents: document.incidents.map((incident) => ({
     ...incident,
     at: moved(incident.at, days),
