@@ -3,6 +3,9 @@ const { join } = require('node:path');
 
 const config = getDefaultConfig(__dirname);
 
+// The evening at the ropewalk is the gear to practise on.
+config.watchFolders = [...(config.watchFolders ?? []), join(__dirname, '../demo')];
+
 /**
  * What a phone need not fetch before its first picture. Nothing here uses it, but the packages name it in one list with what we
  * do use, so nothing else leaves it out: Zod's forty languages, since the app words its own errors; the router's tabs, stacks,

@@ -15,7 +15,7 @@ export function Places({ wide }: { wide: boolean }) {
     { name: 'Tonight', href: '/', here: path === '/' || path.startsWith('/events') },
     { name: 'Lines', href: look ? `/lines/${look}` : '/lines', here: path.startsWith('/lines') },
     { name: 'Fire', href: look ? `/fire/${look}` : '/fire', here: path.startsWith('/fire') },
-    { name: 'Fix', href: look ? `/fix/${look}` : '/fix', here: path.startsWith('/fix') },
+    { name: 'Fix', href: look ? `/fix/${look}` : '/fix', here: path.startsWith('/fix') || path.startsWith('/drills') },
     { name: 'Kit', href: '/kit', here: path.startsWith('/kit') },
   ] as const;
   return (

@@ -15,6 +15,7 @@ import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { byLabel } from '../rig/byLabel';
 import { useRig } from '../rig/Rig';
+import { ToDrills } from '../drill/ToDrills';
 import type { JudgedLook } from '../rig/judgedLook';
 import { StandinButton } from '../prove/StandinButton';
 import { useStandinSeen } from '../prove/useStandin';
@@ -78,6 +79,7 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
         ))}
       </View>
       <IncidentLog judged={judged} incidents={incidents} />
+      <ToDrills detail="practise on a quiet evening" />
     </Page>
   );
 }

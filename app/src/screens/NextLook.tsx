@@ -2,6 +2,7 @@ import { Redirect } from 'expo-router';
 import { Page } from '../components/Page';
 import { useTonight } from '../event/useTonight';
 import { useJudgedLooks } from '../rig/judgedLook';
+import { ToDrills } from '../drill/ToDrills';
 import { FirstSteps } from './FirstSteps';
 import { nextStep } from './nextStep';
 
@@ -15,6 +16,7 @@ export function NextLook({ place, title }: { place: 'lines' | 'fire' | 'fix'; ti
   return (
     <Page title={title} subtitle="No look yet">
       <FirstSteps />
+      {place === 'fix' && <ToDrills detail="practise on gear that ships with the app" />}
     </Page>
   );
 }

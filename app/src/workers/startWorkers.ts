@@ -3,3 +3,5 @@ export const startLeastWork = (): Worker => new Worker(new URL('./work.worker.ts
 export const startFit = (): Worker => new Worker(new URL('./fit.worker.ts', import.meta.url));
 export const startPropose = (): Worker => new Worker(new URL('./propose.worker.ts', import.meta.url));
 export const startDiagnose = (): Worker => new Worker(new URL('./diagnose.worker.ts', import.meta.url));
+export const startStageDrill = (): Worker => new Worker(new URL('./stageDrill.worker.ts', import.meta.url));
+export const startReplayDrill = (): Worker => new Worker(new URL('./replayDrill.worker.ts', import.meta.url));

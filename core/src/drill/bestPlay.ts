@@ -8,7 +8,6 @@ import type { Done, Sighting } from '../record/incident.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
 import { channelRangeOf } from '../rig/net.ts';
 import type { Rig } from '../rig/rig.ts';
-import { withRigChanges } from '../rig/rigChanges.ts';
 import { hunt } from './hunt.ts';
 import { StagedGear } from './stagedGear.ts';
 

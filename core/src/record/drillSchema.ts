@@ -6,7 +6,7 @@ import { lookSchema } from './lookSchema.ts';
 import { ATTITUDES } from './settingTerms.ts';
 
 /** More than this nobody does on one evening. */
-const MOST_STEPS = 500;
+const MOST_STEPS = 2000;
 
 /** What was thought before a step, in seconds; longer than this somebody was called away. */
 const thought = z.number().min(0).max(600);

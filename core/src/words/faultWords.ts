@@ -116,6 +116,9 @@ const FIELDS: Readonly<Record<string, Said>> = {
   },
 };
 
+/** Whether a field is said in words of its own, and not by its value. */
+export const isStateWord = (field: string): boolean => FIELDS[field] !== undefined;
+
 /** As planned: "channel 11", "switched on". */
 export function rightText({ rig, names }: About, unit: string, field: string): string {
   const known = FIELDS[field];

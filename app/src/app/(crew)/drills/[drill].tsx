@@ -1,0 +1,1 @@
+export { ReplayPage as default } from '../../../drill/ReplayPage';

@@ -1,0 +1,1 @@
+export { DrillsPage as default } from '../../../drill/DrillsPage';

@@ -1,0 +1,1 @@
+export { PlayPage as default } from '../../../drill/PlayPage';

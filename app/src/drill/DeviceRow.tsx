@@ -1,0 +1,55 @@
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Words } from '../components/Words';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+
+interface DeviceRowProps {
+  name: string;
+  detail?: string | null;
+  /** What it did when it was seen last. */
+  saw?: string | null;
+  open: boolean;
+  onPress: () => void;
+}
+
+/** One unit, and what it did last; a touch opens its panel. */
+export function DeviceRow({ name, detail, saw, open, onPress }: DeviceRowProps) {
+  const colours = useColours();
+  const Icon = open ? ChevronUp : ChevronDown;
+  return (
+    <View role="listitem">
+      <Pressable
+        role="button"
+        aria-expanded={open}
+        aria-label={[name, detail, saw].filter(Boolean).join(', ')}
+        onPress={onPress}
+        style={[styles.row, { borderColor: colours.rule }]}
+      >
+        <View style={styles.words}>
+          <Words as="strong">{name}</Words>
+          {detail && (
+            <Words as="small" tone="quiet">
+              {detail}
+            </Words>
+          )}
+        </View>
+        {saw && <Words tone={saw === 'fires' ? 'quiet' : 'fault'}>{saw}</Words>}
+        <Icon size={20} color={colours.quiet} />
+      </Pressable>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.base,
+    minHeight: TOUCH,
+    paddingVertical: space.small,
+    borderTopWidth: 1,
+  },
+  words: { flex: 1, gap: space.hair },
+});

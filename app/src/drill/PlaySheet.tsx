@@ -1,0 +1,120 @@
+import { panelsOf, questionsOf } from '@ergon/core/drill/panel';
+import type { Play } from '@ergon/core/drill/play';
+import type { DrillStep, Staged } from '@ergon/core/record/drill';
+import { isAtCamera } from '@ergon/core/mend/cost';
+import { drillTitle, seenText, shownText, stepText } from '@ergon/core/words/drillWording';
+import type { About } from '@ergon/core/words/faultWords';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Block } from '../components/Block';
+import { Button } from '../components/Button';
+import { Page } from '../components/Page';
+import { useWide } from '../components/useWide';
+import { Words } from '../components/Words';
+import type { Act } from './act';
+import { DevicePanel } from './DevicePanel';
+import { DeviceRow } from './DeviceRow';
+import { DrillClock } from './DrillClock';
+import { FireFoot } from './FireFoot';
+import { lastSeen, readOf } from './known';
+import { RoomPanel } from './RoomPanel';
+import { useThought } from './useThought';
+
+interface PlaySheetProps {
+  staged: Staged;
+  play: Play;
+  about: About;
+  onStep: (step: DrillStep) => void;
+  onGiveUp: () => void;
+}
+
+/** What is around: who else shoots and sends. */
+const ROOM = '';
+
+/** The clock, what was seen, every unit with its panel, and the shutters under the thumb. */
+export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetProps) {
+  const wide = useWide();
+  const { rig, names } = about;
+  const panels = useMemo(() => panelsOf(rig), [rig]);
+  const questions = useMemo(() => questionsOf(rig), [rig]);
+  const [chosen, choose] = useState<string | null>(null);
+  const thought = useThought(play.played.length);
+  const act = (step: Act) => onStep({ ...step, thought: thought() });
+  const read = readOf(play);
+  const seen = lastSeen(staged, play);
+  const panel = panels.find(({ unit }) => unit === chosen);
+  const open =
+    chosen === ROOM ? (
+      <RoomPanel questions={questions} read={read} about={about} onAct={act} />
+    ) : (
+      panel && <DevicePanel key={panel.unit} panel={panel} read={read} about={about} onAct={act} />
+    );
+  const row = (id: string, name: string, more: { detail?: string | null; saw?: string | null }) => (
+    <View key={id}>
+      <DeviceRow {...more} name={name} open={chosen === id} onPress={() => choose(chosen === id ? null : id)} />
+      {!wide && chosen === id && open}
+    </View>
+  );
+  return (
+    <Page
+      title="Drill"
+      subtitle={drillTitle(staged)}
+      footer={<FireFoot rig={rig} names={names} onAct={act} />}
+      after={wide && open ? <View style={styles.beside}>{open}</View> : undefined}
+      bare
+    >
+      <Block label="What is wrong">
+        <DrillClock seconds={play.seconds} steps={play.played.length} thought={thought} />
+        <Words as="sentence" tone="onBlock">
+          {seenText(staged.seen, about)}
+        </Words>
+        <Words tone="quietOnBlock">{`You are ${play.at === null ? 'at the camera' : `at ${names.unit(play.at)}`}.`}</Words>
+        <LastStep play={play} about={about} />
+      </Block>
+      <View role="list" aria-label="The gear" style={styles.list}>
+        {panels.map(({ unit }) =>
+          row(unit, names.unit(unit), { detail: placeText(about, unit), saw: seen.get(unit) ?? null }),
+        )}
+        {questions.length > 0 && row(ROOM, 'Ask around', { detail: 'who else shoots or sends' })}
+      </View>
+      <View style={styles.list}>
+        <Words as="small" tone="quiet">
+          The gear of a drill is made up: nothing real fires, and nothing is planned or ticked by it.
+        </Words>
+        <View style={styles.end}>
+          <Button kind="quiet" label="Give up and see what it was" onPress={onGiveUp} />
+        </View>
+      </View>
+    </Page>
+  );
+}
+
+function LastStep({ play, about }: { play: Play; about: About }) {
+  const last = play.played.at(-1);
+  if (!last) return null;
+  const said = [`${stepText(last.step, about)}.`.replace('?.', '?'), shownText(last.step, last.shown, about)];
+  return (
+    <Words tone="onBlock" live>
+      {said.filter(Boolean).join(' ')}
+    </Words>
+  );
+}
+
+/** "Key, 24 s to walk there and back". */
+function placeText({ rig, names }: About, unit: string): string | null {
+  const { purpose, walkSeconds, mount } = rig.placed.get(unit)!.settings;
+  const where = isAtCamera(rig, unit)
+    ? mount == null
+      ? null
+      : `on ${names.unit(mount)}`
+    : walkText(walkSeconds ?? null);
+  return [purpose, where].filter(Boolean).join(', ') || null;
+}
+
+const walkText = (seconds: number | null): string => (seconds === null ? 'a walk away' : `${seconds} s there and back`);
+
+const styles = StyleSheet.create({
+  list: { maxWidth: 720 },
+  beside: { width: 420 },
+  end: { alignItems: 'flex-start' },
+});

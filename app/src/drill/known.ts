@@ -1,0 +1,36 @@
+/** What a trainee knows of each thing by now, and saw of each light last. */
+import type { Play, Shown } from '@ergon/core/drill/play';
+import type { Staged } from '@ergon/core/record/drill';
+import type { Symptom } from '@ergon/core/record/incidentTerms';
+import type { SettingValue } from '@ergon/core/record/settings';
+import { SYMPTOM_NAMES } from '@ergon/core/words/diagnosisWording';
+
+/** Read off, or set by the trainee. */
+export type Known = { kind: 'read'; shown: Extract<Shown, { kind: 'look' }> } | { kind: 'set'; to: SettingValue };
+export type Read = ReadonlyMap<string, Known>;
+
+export const readKey = (unit: string, field: string): string => `${unit} ${field}`;
+
+/** Another unit in its place is unknown once more. */
+export function readOf({ played }: Play): Read {
+  const read = new Map<string, Known>();
+  for (const { step, shown } of played) {
+    if (step.kind === 'look' && shown.kind === 'look')
+      read.set(readKey(step.unit, step.field), { kind: 'read', shown });
+    if (step.kind === 'set')
+      read.set(readKey(step.unit, step.setting), { kind: 'set', to: (step.to ?? null) as SettingValue });
+    if (step.kind === 'swap') for (const key of read.keys()) if (key.startsWith(`${step.unit} `)) read.delete(key);
+  }
+  return read;
+}
+
+/** The word for what each light did in the last shot in which it was seen. */
+export function lastSeen({ seen }: Staged, { played }: Play): ReadonlyMap<string, string> {
+  const last = new Map<string, Symptom>(seen.map(({ light, saw }) => [light, saw]));
+  for (const { shown } of played) {
+    if (shown.kind !== 'press') continue;
+    for (const [light, saw] of shown.saw) if (saw !== null) last.set(light, saw);
+    for (const light of shown.strays) last.set(light, 'others');
+  }
+  return new Map([...last].map(([light, saw]) => [light, SYMPTOM_NAMES[saw]]));
+}
