@@ -1,7 +1,7 @@
 import type { Panel, Reading } from '@ergon/core/drill/panel';
 import type { SettingPath } from '@ergon/core/record/settings';
 import { foundText } from '@ergon/core/words/drillWording';
-import { type About, rightText } from '@ergon/core/words/faultWords';
+import { type About, cardText, isStateWord } from '@ergon/core/words/faultWords';
 import { said } from '@ergon/core/words/settingWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -27,10 +27,10 @@ export function DevicePanel({ panel, read, about, onAct }: DevicePanelProps) {
   const body = about.rig.bodies[0]!;
   return (
     <Plate label={`Panel of ${name}`}>
-      {readings.map((reading) => (
+      {inOrder(readings).map((reading) => (
         <PanelLine
           key={reading.field}
-          label={capital(rightText(about, unit, reading.field))}
+          label={cardText(about, unit, reading.field)}
           known={read.get(readKey(unit, reading.field))}
           find={(known) => knownText(about, unit, reading, known)}
           onLook={() => onAct({ kind: 'look', unit, field: reading.field })}
@@ -53,6 +53,10 @@ export function DevicePanel({ panel, read, about, onAct }: DevicePanelProps) {
     </Plate>
   );
 }
+
+/** How it is first, then what it is set to. */
+const inOrder = (readings: readonly Reading[]): Reading[] =>
+  [...readings].sort((a, b) => Number(isStateWord(b.field)) - Number(isStateWord(a.field)));
 
 function knownText(about: About, unit: string, { field }: Reading, known: Known): { text: string; off: boolean } {
   if (known.kind === 'read') return { text: foundText({ unit, field }, known.shown, about), off: known.shown.off };
@@ -133,8 +137,6 @@ function OtherChannel({ panel: { unit }, about, range, onAct }: OtherChannelProp
     </View>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const styles = StyleSheet.create({
   plate: { borderWidth: 2, borderRadius: radius.base, padding: space.base, marginVertical: space.small },

@@ -1,6 +1,8 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { useBroughtIntoView } from '../components/useBroughtIntoView';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
@@ -12,14 +14,17 @@ interface DeviceRowProps {
   saw?: string | null;
   open: boolean;
   onPress: () => void;
+  /** Its panel, where that stands below it. */
+  children: ReactNode;
 }
 
 /** One unit, and what it did last; a touch opens its panel. */
-export function DeviceRow({ name, detail, saw, open, onPress }: DeviceRowProps) {
+export function DeviceRow({ name, detail, saw, open, onPress, children }: DeviceRowProps) {
   const colours = useColours();
+  const part = useBroughtIntoView(open && children !== null);
   const Icon = open ? ChevronUp : ChevronDown;
   return (
-    <View role="listitem">
+    <View role="listitem" ref={part}>
       <Pressable
         role="button"
         aria-expanded={open}
@@ -38,6 +43,7 @@ export function DeviceRow({ name, detail, saw, open, onPress }: DeviceRowProps) 
         {saw && <Words tone={saw === 'fires' ? 'quiet' : 'fault'}>{saw}</Words>}
         <Icon size={20} color={colours.quiet} />
       </Pressable>
+      {open && children}
     </View>
   );
 }

@@ -21,7 +21,7 @@ export function DrillsPage() {
   const [open, keep] = useOpenDrill();
   const log = useDrillLog();
   return (
-    <Page title="Drills" subtitle="Something is wrong on purpose: find it">
+    <Page title="Drills" subtitle="Something is hidden: find it">
       {open ? (
         <Block label="Under way">
           <Words as="sentence" tone="onBlock">

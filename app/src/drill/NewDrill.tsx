@@ -1,13 +1,10 @@
 import type { Incident } from '@ergon/core/record/incident';
 import type { Kit } from '@ergon/core/rig/rig';
 import { incidentText } from '@ergon/core/words/diagnosisWording';
-import { LEVEL_NUMBERS, levelAbout, levelName } from '@ergon/core/words/drillWording';
 import { buildRig } from '@ergon/core/rig/rig';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { Choice } from '../components/Choice';
-import { Field } from '../components/Field';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
@@ -15,52 +12,31 @@ import { startStageDrill } from '../workers/startWorkers';
 import type { Made, StageRequest, StageResult } from '../workers/stageDrill.worker';
 import { useWorker } from '../workers/useWorker';
 import { Brief } from './Brief';
+import { DrillFields, type Wanted } from './DrillFields';
 import { someWord } from './someWord';
 
 /** Whose gear, how hard, and the word it is drawn by; or something that went wrong before. */
 export function NewDrill({ onBegin }: { onBegin: (made: Made) => void }) {
   const { rig } = useRig();
-  const [of, setOf] = useState<string | null>(null);
-  const [level, setLevel] = useState(1);
-  const [word, setWord] = useState(someWord);
+  const [wanted, want] = useState<Wanted>(() => ({ look: null, level: 1, word: someWord() }));
   const [request, setRequest] = useState<StageRequest | null>(null);
   const working = useWorker<StageRequest, number, StageResult>(startStageDrill, request);
-  const looks = rig?.looks ?? [];
-  const look = looks.find(({ id }) => id === of);
-  const seed = word.trim();
+  const { level, word } = wanted;
+  const look = rig?.looks.find(({ id }) => id === wanted.look) ?? null;
   const ask = (asked: Asked) => setRequest(requestFor(asked, rig));
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
         A new drill
       </Words>
-      <Choice
-        label="Gear"
-        options={[{ value: '', label: 'Practice gear' }, ...looks.map(({ id, name }) => ({ value: id, label: name }))]}
-        value={of ?? ''}
-        onChoose={(id) => setOf(id === '' ? null : id)}
-      />
-      <Choice
-        label="Level"
-        options={LEVEL_NUMBERS.map((value) => ({ value, label: `${value}` }))}
-        value={level}
-        onChoose={setLevel}
-        fill
-      />
-      <Words>{`${levelName(level)}. ${levelAbout(level)}`}</Words>
-      <Field
-        label="Word: whoever types the same gets the same drill"
-        value={word}
-        maxLength={40}
-        onChangeText={setWord}
-      />
+      <DrillFields wanted={wanted} onWant={want} />
       {request === null || working.result ? (
         <View style={styles.act}>
           <Button
             kind={working.result ? 'plain' : 'act'}
             label="Make the drill"
-            disabled={seed === ''}
-            onPress={() => ask({ level, seed, look: look ?? null })}
+            disabled={word.trim() === ''}
+            onPress={() => ask({ level, seed: word.trim(), look })}
           />
         </View>
       ) : (

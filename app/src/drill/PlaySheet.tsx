@@ -1,16 +1,18 @@
-import { panelsOf, questionsOf } from '@ergon/core/drill/panel';
+import { panelsOf, questionsOf, walkTo } from '@ergon/core/drill/panel';
 import type { Play } from '@ergon/core/drill/play';
 import type { DrillStep, Staged } from '@ergon/core/record/drill';
 import { isAtCamera } from '@ergon/core/mend/cost';
 import { drillTitle, seenText, shownText, stepText } from '@ergon/core/words/drillWording';
 import type { About } from '@ergon/core/words/faultWords';
-import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { type ReactNode, useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
+import { useColours } from '../theme/Theme';
+import { space } from '../theme/tokens';
 import type { Act } from './act';
 import { DevicePanel } from './DevicePanel';
 import { DeviceRow } from './DeviceRow';
@@ -50,17 +52,21 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
       panel && <DevicePanel key={panel.unit} panel={panel} read={read} about={about} onAct={act} />
     );
   const row = (id: string, name: string, more: { detail?: string | null; saw?: string | null }) => (
-    <View key={id}>
-      <DeviceRow {...more} name={name} open={chosen === id} onPress={() => choose(chosen === id ? null : id)} />
-      {!wide && chosen === id && open}
-    </View>
+    <DeviceRow key={id} {...more} name={name} open={chosen === id} onPress={() => choose(chosen === id ? null : id)}>
+      {wide ? null : open}
+    </DeviceRow>
   );
   return (
     <Page
       title="Drill"
       subtitle={drillTitle(staged)}
-      footer={<FireFoot rig={rig} names={names} onAct={act} />}
-      after={wide && open ? <View style={styles.beside}>{open}</View> : undefined}
+      footer={
+        <>
+          <LastStep play={play} about={about} />
+          <FireFoot rig={rig} names={names} onAct={act} />
+        </>
+      }
+      after={wide && open ? <Beside name={nameOf(chosen, about)}>{open}</Beside> : undefined}
       bare
     >
       <Block label="What is wrong">
@@ -69,13 +75,12 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
           {seenText(staged.seen, about)}
         </Words>
         <Words tone="quietOnBlock">{`You are ${play.at === null ? 'at the camera' : `at ${names.unit(play.at)}`}.`}</Words>
-        <LastStep play={play} about={about} />
       </Block>
       <View role="list" aria-label="The gear" style={styles.list}>
         {panels.map(({ unit }) =>
           row(unit, names.unit(unit), { detail: placeText(about, unit), saw: seen.get(unit) ?? null }),
         )}
-        {questions.length > 0 && row(ROOM, 'Ask around', { detail: 'who else shoots or sends' })}
+        {questions.length > 0 && row(ROOM, nameOf(ROOM, about), { detail: 'who else shoots or sends' })}
       </View>
       <View style={styles.list}>
         <Words as="small" tone="quiet">
@@ -89,25 +94,38 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
   );
 }
 
+const nameOf = (id: string | null, { names }: About): string => (id ? names.unit(id) : 'Ask around');
+
+/** The open panel, on a wide screen. */
+function Beside({ name, children }: { name: string; children: ReactNode }) {
+  const colours = useColours();
+  return (
+    <View style={[styles.beside, { borderColor: colours.rule }]}>
+      <ScrollView contentContainerStyle={styles.besideContent} tabIndex={0}>
+        <Words as="heading" level={2}>
+          {name}
+        </Words>
+        {children}
+      </ScrollView>
+    </View>
+  );
+}
+
 function LastStep({ play, about }: { play: Play; about: About }) {
   const last = play.played.at(-1);
   if (!last) return null;
   const said = [`${stepText(last.step, about)}.`.replace('?.', '?'), shownText(last.step, last.shown, about)];
-  return (
-    <Words tone="onBlock" live>
-      {said.filter(Boolean).join(' ')}
-    </Words>
-  );
+  return <Words live>{said.filter(Boolean).join(' ')}</Words>;
 }
 
 /** "Key, 24 s to walk there and back". */
 function placeText({ rig, names }: About, unit: string): string | null {
-  const { purpose, walkSeconds, mount } = rig.placed.get(unit)!.settings;
+  const { purpose, mount } = rig.placed.get(unit)!.settings;
   const where = isAtCamera(rig, unit)
     ? mount == null
       ? null
       : `on ${names.unit(mount)}`
-    : walkText(walkSeconds ?? null);
+    : walkText(walkTo(rig, unit));
   return [purpose, where].filter(Boolean).join(', ') || null;
 }
 
@@ -115,6 +133,7 @@ const walkText = (seconds: number | null): string => (seconds === null ? 'a walk
 
 const styles = StyleSheet.create({
   list: { maxWidth: 720 },
-  beside: { width: 420 },
+  beside: { width: 440, borderLeftWidth: 1 },
+  besideContent: { padding: space.wide, paddingTop: space.gap },
   end: { alignItems: 'flex-start' },
 });

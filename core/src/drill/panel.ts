@@ -2,7 +2,7 @@
 import { cureOf, SURROUNDINGS } from '../diagnose/checks.ts';
 import type { FaultField } from '../diagnose/fault.ts';
 import { faultLibrary } from '../diagnose/faultLibrary.ts';
-import { isAtCamera } from '../mend/cost.ts';
+import { isAtCamera, placeOf, UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import type { Done } from '../record/incident.ts';
 import { channelRangeOf } from '../rig/net.ts';
 import { isFlash, isTrigger, type Placed, type Rig } from '../rig/rig.ts';
@@ -45,8 +45,11 @@ export function panelsOf(rig: Rig): Panel[] {
     .sort((a, b) => walkOf(rig, a) - walkOf(rig, b) || (labelOf(rig, a) < labelOf(rig, b) ? -1 : 1));
 }
 
-const walkOf = (rig: Rig, { unit }: Panel): number =>
-  isAtCamera(rig, unit) ? -1 : (rig.placed.get(unit)?.settings.walkSeconds ?? 0);
+/** Seconds there and back; null where nobody recorded it, and 0 at the camera. */
+export const walkTo = (rig: Rig, unit: string): number | null =>
+  isAtCamera(rig, unit) ? 0 : (rig.placed.get(placeOf(rig, unit))?.settings.walkSeconds ?? null);
+
+const walkOf = (rig: Rig, { unit }: Panel): number => walkTo(rig, unit) ?? UNMEASURED_WALK_SECONDS;
 const labelOf = (rig: Rig, { unit }: Panel): string => rig.placed.get(unit)!.unit.label;
 
 function panelOf(rig: Rig, placed: Placed, fields: readonly string[]): Panel {

@@ -1,6 +1,6 @@
 /** What each step of a drill could rule out, what it did, and what would have told more. docs/model.md, Drills. */
 import { predicted, walkBetween } from '../diagnose/checks.ts';
-import { concluded, type Searched, suspicion } from '../diagnose/diagnosis.ts';
+import { type Cause, concluded, type Searched, suspicion } from '../diagnose/diagnosis.ts';
 import { evidenceOf } from '../diagnose/evidence.ts';
 import type { Fault } from '../diagnose/fault.ts';
 import { Reality } from '../diagnose/reality.ts';
@@ -15,6 +15,8 @@ export interface Explained extends Played {
   /** How many causes there were to tell apart before it, and after it; null where nothing explains all that was seen. */
   before: number | null;
   after: number | null;
+  /** The likeliest of those after it. */
+  likeliest: readonly Cause[];
   /** Of those before, the fewest and the most that its outcomes could have left; null where it asks nothing. */
   could: { least: number; most: number } | null;
   /** What would have told most for its time; null where nothing was left to find out. */
@@ -50,13 +52,18 @@ export function replayOf({ plan, faults, seen, steps, onStep }: Replaying): Expl
     if (step.kind !== 'well') now = standingOf(searched());
     onStep?.((index + 1) / steps.length);
     const could = before.left.length === 0 || asked.length === 0 ? null : couldLeave(reality, before.left, asked);
-    return { ...played, before: before.count, after: now.count, could, better: before.better };
+    const { count: after, likeliest } = now;
+    return { ...played, before: before.count, after, likeliest, could, better: before.better };
   });
 }
+
+/** So many causes are named after a step. */
+const MOST_NAMED = 2;
 
 interface Standing {
   left: readonly Suspect[];
   count: number | null;
+  likeliest: readonly Cause[];
   better: Explained['better'];
 }
 
@@ -68,6 +75,7 @@ function standingOf(searched: Searched): Standing {
   return {
     left: suspects.left,
     count: causes.length === 0 ? null : causes.length,
+    likeliest: causes.slice(0, MOST_NAMED),
     better: step && { check: step.check, seconds: step.seconds + walk! },
   };
 }

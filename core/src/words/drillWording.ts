@@ -3,10 +3,11 @@ import type { Explained } from '../drill/replay.ts';
 import type { Shown } from '../drill/play.ts';
 import { LEVELS } from '../drill/levels.ts';
 import type { Drill, DrillStep, Staged } from '../record/drill.ts';
+import type { Symptom } from '../record/incidentTerms.ts';
 import type { Rig } from '../rig/rig.ts';
 import { isSameValue } from '../record/change.ts';
 import { readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
-import { checkLines, SYMPTOM_NAMES } from './diagnosisWording.ts';
+import { causeText, checkLines, SYMPTOM_NAMES } from './diagnosisWording.ts';
 import { type About, cureText, isStateWord, rightText, wrongText } from './faultWords.ts';
 import { enumerated, settingName, settingValue } from './settingWords.ts';
 
@@ -42,26 +43,23 @@ export function clockText(seconds: number): string {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
-/** What was seen of one press: "With Body 1, Light 2 stays dark; the others do as meant." */
+/** What was seen of one press: "Body 1 was fired. Stays dark: Light 1 and Light 3. The others fire." */
 export function seenText(seen: Staged['seen'], about: About): string {
   const [first] = seen;
   if (!first) return '';
-  const { names } = about;
-  const odd = seen.filter(({ saw }) => saw !== 'fires');
   const upright = first.attitude === 'upright' ? ', held upright' : '';
-  const said = bySymptom(
-    odd.map(({ light, saw }) => [light, saw] as const),
-    about,
-  );
-  const rest = odd.length < seen.length ? '; the others fire' : '';
-  return `With ${names.unit(first.body)}${upright}: ${said || 'all fire'}${said ? rest : ''}.`;
+  const saw = seen.map((one) => [one.light, one.saw] as const);
+  return `${about.names.unit(first.body)} was fired${upright}. ${bySymptom(saw, about)}`;
 }
 
-/** "Light 1 and Light 3 stay dark, Light 2 fires for others". */
-function bySymptom(seen: readonly (readonly [string, keyof typeof SYMPTOM_NAMES])[], { names }: About): string {
-  const lights = new Map<keyof typeof SYMPTOM_NAMES, string[]>();
+/** "Stays dark: Light 1 and Light 3. The others fire." */
+function bySymptom(seen: readonly (readonly [string, Symptom])[], { names }: About): string {
+  const lights = new Map<Symptom, string[]>();
   for (const [light, saw] of seen) lights.set(saw, [...(lights.get(saw) ?? []), names.unit(light)]);
-  return [...lights].map(([saw, own]) => `${enumerated(own)}: ${SYMPTOM_NAMES[saw]}`).join('; ');
+  const odd = [...lights].filter(([saw]) => saw !== 'fires');
+  const said = odd.map(([saw, own]) => `${capital(SYMPTOM_NAMES[saw])}: ${enumerated(own)}.`);
+  if (odd.length === 0) return 'All fire.';
+  return [...said, ...(lights.has('fires') ? ['The others fire.'] : [])].join(' ');
 }
 
 /** What a trainee did: "Fired Body 1", "Looked at Light 2: channel". */
@@ -116,12 +114,7 @@ export function shownText(step: DrillStep, shown: Shown, about: About): string {
 
 function pressShown({ saw, strays }: Extract<Shown, { kind: 'press' }>, about: About): string {
   const known = [...saw].flatMap(([light, symptom]) => (symptom === null ? [] : [[light, symptom] as const]));
-  const odd = known.filter(([, symptom]) => symptom !== 'fires');
-  const firing = known.length - odd.length;
-  const others = strays.map((light) => [light, 'others'] as const);
-  const said = bySymptom([...odd, ...others], about);
-  if (said === '') return 'All fire.';
-  return `${said}${firing > 0 ? '; the others fire' : ''}.`;
+  return bySymptom([...known, ...strays.map((light) => [light, 'others'] as const)], about);
 }
 
 /** What a look at one thing showed. */
@@ -139,31 +132,40 @@ function buttonShown(lit: ReadonlyMap<string, boolean>, { names }: About): strin
   const [on, off] = [true, false].map((is) =>
     [...lit].filter(([, fires]) => fires === is).map(([id]) => names.unit(id)),
   );
-  const parts = [on!.length > 0 && `${enumerated(on!)}: flashes`, off!.length > 0 && `${enumerated(off!)}: nothing`];
-  return lit.size === 0 ? 'Nothing here answers it.' : `${parts.filter(Boolean).join('; ')}.`;
+  if (lit.size === 0) return 'Nothing here answers it.';
+  const parts = [
+    on!.length > 0 && `Flashes: ${enumerated(on!)}.`,
+    off!.length > 0 && `Nothing at ${enumerated(off!)}.`,
+  ];
+  return parts.filter(Boolean).join(' ');
 }
 
 /** What a step was worth: one sentence for each thing. */
 export function worthLines(explained: Explained, about: About): string[] {
-  const { step, shown, better } = explained;
+  const { step, shown, better, could, before } = explained;
   if (shown.kind === 'well') return shown.isWell ? [] : ['Fire every body, in each way it is held, before you say so.'];
-  const could = couldText(explained);
+  const isIdle = could !== null && could.least === could.most && could.most === before && before > 1;
   return [
-    ...(could ? [could] : []),
-    countText(explained),
+    ...(isIdle ? ['It could tell nothing: every cause that was left would show the same.'] : couldLines(explained)),
+    ...(isIdle ? [] : [`${countText(explained)}${likelyText(explained, about)}`]),
     ...(better && !isSameStep(step, better.check)
       ? [`Most for its time: ${checkLines(better.check, about).join(' ')} (${clockText(better.seconds)})`]
       : []),
   ];
 }
 
-function couldText({ could, before }: Explained): string | null {
-  if (!could || before === null || before < 2) return null;
-  if (could.least === could.most && could.most === before)
-    return 'It could tell nothing: each cause would show the same.';
-  return could.least === could.most
-    ? `It could leave ${could.least} of ${before} causes.`
-    : `It could leave ${could.least} to ${could.most} of ${before} causes.`;
+/** " It may be: Light 2 is switched off. Light 2 is asleep. Or 8 more." */
+function likelyText({ likeliest, after, before, step }: Explained, about: About): string {
+  if (after === null || after === before || step.kind === 'set' || step.kind === 'swap') return '';
+  const said = likeliest.map((cause) => causeText(cause, about));
+  const more = after - likeliest.length;
+  return ` ${after === 1 ? 'It is' : 'It may be'}: ${said.join(' ')}${more > 0 ? ` Or ${more} more.` : ''}`;
+}
+
+function couldLines({ could, before }: Explained): string[] {
+  if (!could || before === null || before < 2) return [];
+  const { least, most } = could;
+  return [`It could leave ${least === most ? least : `${least} to ${most}`} of ${before} causes.`];
 }
 
 function countText({ before, after, step }: Explained): string {

@@ -2,7 +2,7 @@
 import { groupPartsOf, readSetting, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Rig } from '../rig/rig.ts';
-import { type Names, said } from './settingWords.ts';
+import { type Names, said, settingName, settingValue } from './settingWords.ts';
 import { changeLines } from './wording.ts';
 
 /** Where the words are about a unit of this rig. */
@@ -129,6 +129,17 @@ export function rightText({ rig, names }: About, unit: string, field: string): s
   if (group?.field === 'on') return `group ${group.letter} ${planned === false ? 'off' : 'on'}`;
   return said(field as FieldPath, planned, names, unit);
 }
+
+/** On a list: "Channel: 11", "Switched on". */
+export function cardText(about: About, unit: string, field: string): string {
+  if (isStateWord(field) || groupPartsOf(field)?.field === 'on') return capital(rightText(about, unit, field));
+  const settings = about.rig.placed.get(unit)?.settings;
+  const planned = settings && readSetting(settings, field as SettingPath);
+  const path = field as FieldPath;
+  return `${capital(settingName(path, about.names))}: ${settingValue(path, planned, about.names, unit)}`;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "Light 3 is switched off.", "Light 3 is not set to channel 11." */
 export function wrongText(about: About, unit: string, field: string): string {
