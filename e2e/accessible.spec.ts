@@ -260,6 +260,8 @@ for (const theme of ['sun', 'hush']) {
     await expectAccessible(page, 'power', CONTRAST);
     await goTo(page, '/lines/speeches/meter', 'Meter');
     await expectAccessible(page, 'meter', CONTRAST);
+    await goTo(page, '/drills', 'Drills');
+    await expectAccessible(page, 'drills', CONTRAST);
     await goTo(page, '/fix/speeches?light=light-2', 'What did you see?');
     await expectAccessible(page, 'what was seen', CONTRAST);
     await page.getByRole('button', { name: /did as meant$/ }).click();

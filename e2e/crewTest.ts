@@ -78,10 +78,16 @@ export async function importDocument(page: Page, at = address(), document = demo
   await send(page, '/operations', { sentAt: now, operations: [{ ...made, edits: importing(rig, document, id) }] }, at);
 }
 
-/** Into a crew of the test's own that has what the demo has, so that tests may run side by side. */
-export async function enterDemo(page: Page, at = address()): Promise<string> {
+/** Signed in to a crew that has nothing yet. */
+export async function newCrew(page: Page, at = address()): Promise<string> {
   const name = `Mate ${randomUUID()}`;
   await send(page, '/crews', { crew: `Crew of ${name}`, name, passphrase: PASSPHRASE }, at);
+  return name;
+}
+
+/** Into a crew of the test's own that has what the demo has, so that tests may run side by side. */
+export async function enterDemo(page: Page, at = address()): Promise<string> {
+  const name = await newCrew(page, at);
   await importDocument(page, at);
   await page.goto(at);
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();

@@ -100,7 +100,7 @@ const nameOf = (id: string | null, { names }: About): string => (id ? names.unit
 function Beside({ name, children }: { name: string; children: ReactNode }) {
   const colours = useColours();
   return (
-    <View style={[styles.beside, { borderColor: colours.rule }]}>
+    <View role="complementary" aria-label={name} style={[styles.beside, { borderColor: colours.rule }]}>
       <ScrollView contentContainerStyle={styles.besideContent} tabIndex={0}>
         <Words as="heading" level={2}>
           {name}

@@ -18,7 +18,7 @@ export interface Hunt {
 }
 
 /** More than this nobody answers. */
-const MOST_CHECKS = 30;
+const MOST_CHECKS_IN_A_HUNT = 30;
 
 interface Told {
   /** Of the gear as planned; made anew where none is given. */
@@ -41,7 +41,7 @@ export function hunt(gear: StagedGear, seen: readonly Sighting[], { reality, say
     const last = diagnose({ reality: plan, incident: { seen: [...seen], checks } });
     const left = last.causes.map(({ faults }) => causeOfAll(faults));
     const { next, cure } = last;
-    if (checks.length >= MOST_CHECKS) return { checks, steps, seconds, last, left };
+    if (checks.length >= MOST_CHECKS_IN_A_HUNT) return { checks, steps, seconds, last, left };
     if (next) {
       const truth = take(next, next.answers);
       checks.push({ check: next.check, answer: say ? say(next.answers, truth, checks.length) : truth });

@@ -58,7 +58,7 @@ export function replayOf({ plan, faults, seen, steps, onStep }: Replaying): Expl
 }
 
 /** So many causes are named after a step. */
-const MOST_NAMED = 2;
+const MOST_CAUSES_SAID = 2;
 
 interface Standing {
   left: readonly Suspect[];
@@ -75,7 +75,7 @@ function standingOf(searched: Searched): Standing {
   return {
     left: suspects.left,
     count: causes.length === 0 ? null : causes.length,
-    likeliest: causes.slice(0, MOST_NAMED),
+    likeliest: causes.slice(0, MOST_CAUSES_SAID),
     better: step && { check: step.check, seconds: step.seconds + walk! },
   };
 }

@@ -24,9 +24,9 @@ export interface Pressed {
   letter?: string | null | undefined;
 }
 
-/** At a power that metering was to decide a light just fires; of what nobody can say nothing is seen. */
+/** At a power that metering was to decide a light fires too bright, as luck has it; of what nobody can say nothing is seen. */
 const seenOf = (verdict: Verdict): Symptom | null =>
-  verdict.verdict === 'unknown' ? null : (symptomOf(verdict) ?? 'fires');
+  verdict.verdict === 'unknown' ? null : (symptomOf(verdict) ?? 'bright');
 
 /** The fields of what is about, and of no unit. */
 const AROUND: ReadonlySet<string> = new Set(['crew', 'guest', 'emitter']);
@@ -85,7 +85,16 @@ export class StagedGear {
   /** What each light of ours does; null where nobody can say. Empty where there is no such body. */
   press(pressed: Pressed, meanwhile: readonly Done[] = []): Map<string, Symptom | null> {
     const rig = meanwhile.length === 0 ? this.rig : withDone(this.rig, meanwhile);
-    return new Map([...verdictsOf(rig, pressed)].map(([light, verdict]) => [light, seenOf(verdict)]));
+    const verdicts = verdictsOf(rig, pressed);
+    const isMetered = [...verdicts.values()].some(({ verdict }) => verdict === 'unmetered');
+    const planned = isMetered ? verdictsOf(this.plan, pressed) : verdicts;
+    return new Map(
+      [...verdicts].map(([light, verdict]) => {
+        // Where the plan leaves it to metering too, it fires as meant.
+        const isMeant = verdict.verdict === 'unmetered' && planned.get(light)?.verdict === 'unmetered';
+        return [light, isMeant ? 'fires' : seenOf(verdict)];
+      }),
+    );
   }
 
   verdict(light: string, pressed: Pressed): Verdict | null {

@@ -16,7 +16,7 @@ import { type Level, LEVELS, OTHERS, WEATHER } from './levels.ts';
 import { StagedGear } from './stagedGear.ts';
 
 /** So many sets of faults are tried before a look is given up. */
-const MOST_TRIES = 40;
+const MOST_SETS_TRIED = 40;
 
 export interface Staging {
   kit: KitIndex;
@@ -47,7 +47,7 @@ export function stageDrill({ kit, source, looks, level, seed, onStep }: Staging)
 }
 
 /** What the planner makes of it: what ships with the app is full of faults of its own. */
-const mended = (kit: KitIndex, look: Look): Look => withChanges(look, leastWork(buildRig(kit, look)).changes);
+export const mended = (kit: KitIndex, look: Look): Look => withChanges(look, leastWork(buildRig(kit, look)).changes);
 
 /** Those with as many lights as are wanted come first, in the order drawn. */
 function fullest(kit: KitIndex, looks: readonly Look[], { lights }: Level): Look[] {
@@ -76,8 +76,8 @@ type Found = Pick<Staged, 'hidden' | 'seen' | 'best'>;
 
 /** Tries sets of faults until one shows, and can be found. */
 function hiddenWell(plan: Rig, hide: () => readonly Fault[], onStep?: (share: number) => void): Found | null {
-  for (let tries = 0; tries < MOST_TRIES; tries++) {
-    onStep?.(tries / MOST_TRIES);
+  for (let tries = 0; tries < MOST_SETS_TRIED; tries++) {
+    onStep?.(tries / MOST_SETS_TRIED);
     const faults = hide();
     if (faults.length === 0) continue;
     const seen = shown(plan, faults);

@@ -6,7 +6,7 @@ import { lookSchema } from './lookSchema.ts';
 import { ATTITUDES } from './settingTerms.ts';
 
 /** More than this nobody does on one evening. */
-const MOST_STEPS = 2000;
+const MOST_DRILL_STEPS = 2000;
 
 /** What was thought before a step, in seconds; longer than this somebody was called away. */
 const thought = z.number().min(0).max(600);
@@ -65,7 +65,7 @@ export const drillSchema = z.strictObject({
   /** Who played it. */
   member: z.string().min(1).max(64),
   by: labelSchema,
-  steps: z.array(drillStepSchema).max(MOST_STEPS),
+  steps: z.array(drillStepSchema).max(MOST_DRILL_STEPS),
   took: takenSchema,
   /** All fired as planned at the end; otherwise somebody gave up. */
   solved: z.boolean(),
