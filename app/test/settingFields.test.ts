@@ -43,6 +43,7 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'sender-1 passive',
     'sender-1 cells',
     'sender-1 asleep',
+    'sender-1 broken',
   ]);
   expect(named('light-6', 'air')).toEqual([
     'sender-1 channel',
@@ -60,6 +61,7 @@ test('each station shows what is set there, on the unit it is set on', () => {
     'light-6 group',
     'light-6 cells',
     'light-6 asleep',
+    'light-6 broken',
   ]);
   expect(named('light-6', 'lamp')).toEqual([
     'light-6 mode',
@@ -89,6 +91,7 @@ test('a light on a receiver is set at the receiver, which has no ID and no group
     'answer-1 channel',
     'answer-1 cells',
     'answer-1 asleep',
+    'answer-1 broken',
   ]);
   expect(named('light-9', 'foot')).toEqual(['light-9 link', 'light-9 receiver']);
   expect(named('light-9', 'air')).toEqual(['call-1 channel', 'light-9 distanceM', 'light-9 heardShare']);
@@ -110,6 +113,7 @@ test('an eye has its view and its mode; a light without a tube switch is not ask
     'light-8 eye',
     'light-8 cells',
     'light-8 asleep',
+    'light-8 broken',
   ]);
   expect(named('light-8', 'lamp', 1)).not.toContain('light-8 lamp');
 });
@@ -121,6 +125,7 @@ test('a group the sender does not have is not offered on it', () => {
     'sender-1 passive',
     'sender-1 cells',
     'sender-1 asleep',
+    'sender-1 broken',
   ]);
 });
 

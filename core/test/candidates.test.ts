@@ -157,14 +157,23 @@ test('only what is set to speak is told of as a sender', () => {
 });
 
 test('what somebody noted against a unit can be undone, and nothing is noted against one that is well', () => {
-  const conditions = ['asleep', 'seated', 'cells', 'covered', 'inSun', 'hot'];
+  const conditions = ['asleep', 'seated', 'cells', 'covered', 'inSun', 'hot', 'broken'];
   const choicesIn = (spoil: Spoil) =>
     choicesOf(judgeBase(spoil).rig, [], () => true)
       .filter(({ unit, setting }) => unit === 'eye' && conditions.includes(setting))
       .map(({ setting, values }) => [setting, values]);
   expect(choicesIn({})).toEqual([]);
-  const bad = { asleep: true, seated: false, cells: 'low', covered: true, inSun: true, hot: true } as const;
+  const bad = {
+    asleep: true,
+    seated: false,
+    cells: 'low',
+    covered: true,
+    inSun: true,
+    hot: true,
+    broken: true,
+  } as const;
   expect(choicesIn({ settings: { eye: bad } })).toEqual([
+    ['broken', [true, false]],
     ['asleep', [true, false]],
     ['seated', [false, true]],
     ['cells', ['low', 'good']],

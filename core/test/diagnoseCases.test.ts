@@ -191,6 +191,7 @@ describe('what hardly any random rig has', () => {
   };
 
   test.each<[string, Spoil, string, string]>([
+    ['a unit that is broken', {}, 'remote', 'remote broken'],
     ['compensation on the body', { profiles: { metered: { compLimit: 1 } } }, 'metered', 'body-1 compensation'],
     ['a stack that passes nothing on', stack, 'above', 'flag passThrough'],
     ['a stack switched on in another order', stack, 'above', 'flag startedInOrder'],

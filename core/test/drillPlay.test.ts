@@ -111,6 +111,15 @@ describe('what a step shows and takes', () => {
   test('another unit in its place has none of its faults, older firmware not excepted', () => {
     const two = [fault('light-2', 'asleep'), fault('light-2', 'channel')];
     expect(new Play(plan, two, thinking({ kind: 'swap', unit: 'light-2' }, well)).isSolved).toBe(true);
+    const broken = [fault('light-2', 'broken')];
+    expect(panelsOf(plan).flatMap(({ readings }) => readings.map(({ field }) => field))).not.toContain('broken');
+    const own = new Play(
+      plan,
+      broken,
+      thinking({ kind: 'button', unit: 'light-2' }, { kind: 'swap', unit: 'light-2' }, well),
+    );
+    expect(own.played[0]!.shown.kind === 'button' && own.played[0]!.shown.lit.get('light-2')).toBe(false);
+    expect(own.isSolved).toBe(true);
     const old: Fault = { unit: 'light-1', field: 'firmware', to: '0.0', weight: 1 };
     const recorded = buildRig(
       indexKit({ ...demo, units: demo.units.map((unit) => ({ ...unit, firmware: '2.0' })) }),

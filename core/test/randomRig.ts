@@ -96,6 +96,7 @@ class Maker extends ModelMaker {
           asleep: this.pick(true, false),
           cells: this.pick('good', 'cold', 'low', 'nearly empty', 'flat'),
           seated: this.pick(true, false),
+          broken: this.pick(true, false, null, null),
         };
   }
 

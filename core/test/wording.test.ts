@@ -168,6 +168,8 @@ test.each<[SettingPath, SettingValue, SettingValue, string]>([
   ['cells', 'good', 'flat', 'Note on Remote: cells flat'],
   ['sight', 'blocked', 'direct', 'Give Remote a clear line of sight'],
   ['sight', null, 'blocked', 'Note on Remote: line of sight blocked'],
+  ['broken', true, false, 'Put another one in place of Remote'],
+  ['broken', null, true, 'Note on Remote: state broken'],
   ['asleep', true, false, 'Wake Remote'],
   ['asleep', null, true, 'Note on Remote: sleep asleep'],
   ['on', true, null, 'Remote: power switch not recorded'],

@@ -14,7 +14,11 @@ import { APERTURE, asOptions, type Field, ISO, oneOf, onOff, shift, SHUTTER, THI
 import { lampFields } from './lampFields';
 
 /** What somebody may note on a unit on the spot. */
-const notedOn = (unit: string): Field[] => [oneOf(unit, 'cells', CELLS), yesNo(unit, 'asleep', 'asleep', 'awake')];
+const notedOn = (unit: string): Field[] => [
+  oneOf(unit, 'cells', CELLS),
+  yesNo(unit, 'asleep', 'asleep', 'awake'),
+  yesNo(unit, 'broken', 'broken', 'works'),
+];
 
 /** Seconds from frame to frame: a burst, a steady pace, a slow one. */
 const PACES = [0.1, 0.2, 0.5, 1, 2, 5];

@@ -41,6 +41,9 @@ export interface Possible {
 
 export const SURROUNDINGS: ReadonlySet<string> = new Set(['crew', 'guest', 'emitter']);
 
+/** What nobody can read off a unit: another one in its place tells. */
+export const isReadOff = (field: string): boolean => field !== 'broken';
+
 /** Whether it is found out about what is around, and not read off a unit. */
 export const isAsked = (check: Check): boolean =>
   check.kind === 'look' && check.fields.some((field) => SURROUNDINGS.has(field));
@@ -128,7 +131,7 @@ function lookChecks(rig: Rig, left: readonly Suspect[]): Possible[] {
   return [...suspectedFields(left)].flatMap(([unit, weights]) => {
     const fields = [...weights].sort((a, b) => b[1] - a[1]).map(([field]) => field);
     const around = fields.filter((field) => SURROUNDINGS.has(field));
-    const own = fields.filter((field) => !SURROUNDINGS.has(field));
+    const own = fields.filter((field) => !SURROUNDINGS.has(field) && isReadOff(field));
     const sets = [
       ...own.map((field) => [field]),
       ...pairsOf(own.slice(0, MOST_PAIRED)),

@@ -29,6 +29,7 @@ export const causeOfAll = (faults: readonly Fault[]): string => faults.map(cause
 /** Faults that come by themselves while nobody touches anything. */
 const COMES_BY_ITSELF: ReadonlySet<string> = new Set([
   'asleep',
+  'broken',
   'cells',
   'hot',
   'secondsBetween',

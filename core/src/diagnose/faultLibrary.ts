@@ -119,6 +119,7 @@ const noFlashModes = (profile: BodyProfile) =>
 const ofPowered: Values = [
   ['on', [false]],
   ['asleep', [true]],
+  ['broken', [true]],
   ['cells', ['flat', 'nearly empty']],
 ];
 

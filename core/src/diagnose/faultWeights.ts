@@ -53,6 +53,7 @@ export const FAULT_WEIGHTS: Readonly<Record<string, number>> = {
   curtain: 20,
   redEye: 20,
   tailDelayUs: 15,
+  broken: 20,
   firmware: 15,
 };
 

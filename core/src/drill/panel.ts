@@ -1,5 +1,5 @@
 /** What of a unit can be looked at, tried and set in a drill. docs/model.md, Drills. */
-import { cureOf, SURROUNDINGS } from '../diagnose/checks.ts';
+import { cureOf, isReadOff, SURROUNDINGS } from '../diagnose/checks.ts';
 import type { FaultField } from '../diagnose/fault.ts';
 import { faultLibrary } from '../diagnose/faultLibrary.ts';
 import { isAtCamera, placeOf, UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
@@ -37,7 +37,7 @@ const BY_AIR: ReadonlySet<string> = new Set(['radio', 'optical', 'eye']);
 export function panelsOf(rig: Rig): Panel[] {
   const byUnit = new Map<string, Set<string>>();
   for (const { unit, field } of faultLibrary(rig)) {
-    if (SURROUNDINGS.has(field)) continue;
+    if (SURROUNDINGS.has(field) || !isReadOff(field)) continue;
     byUnit.set(unit, (byUnit.get(unit) ?? new Set()).add(field));
   }
   return [...byUnit]

@@ -57,7 +57,16 @@ export function choicesOf(rig: Rig, suggested: readonly Change[], allows: (chang
 }
 
 /** Settings that left out are off, and not unrecorded. */
-const OFF_UNLESS_SAID: ReadonlySet<string> = new Set(['passive', 'hss', 'redEye', 'covered', 'inSun', 'hot', 'asleep']);
+const OFF_UNLESS_SAID: ReadonlySet<string> = new Set([
+  'passive',
+  'hss',
+  'redEye',
+  'covered',
+  'inSun',
+  'hot',
+  'asleep',
+  'broken',
+]);
 
 function asMeant(setting: SettingPath, value: SettingValue): SettingValue {
   if (OFF_UNLESS_SAID.has(setting)) return value ?? false;
@@ -254,6 +263,7 @@ function ofLetters(all: readonly Placed[], letters: readonly string[]): Values {
 
 /** What somebody noted against a unit; nobody makes it worse on purpose. */
 const ofCondition = ({ settings }: Placed): Values => [
+  ...(settings.broken === true ? ([['broken', [false]]] as const) : []),
   ...(settings.asleep === true ? ([['asleep', [false]]] as const) : []),
   ...(settings.seated === false ? ([['seated', [true]]] as const) : []),
   ...(settings.cells != null && settings.cells !== 'good' ? ([['cells', ['good']]] as const) : []),

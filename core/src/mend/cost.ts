@@ -14,10 +14,11 @@ export const SWAP_SECONDS = 180;
 export const UNMEASURED_WALK_SECONDS = 30;
 
 /** Settings that mean taking something off and putting something else on. */
-const SWAPS: ReadonlySet<string> = new Set(['plugs', 'mount', 'receiver', 'cord', 'cells', 'cableM']);
+const SWAPS: ReadonlySet<string> = new Set(['plugs', 'mount', 'receiver', 'cord', 'cells', 'cableM', 'broken']);
 
 /** Whether a change takes something off and puts something else on; to take off alone is a visit like another. */
-export const needsSwap = ({ setting, to }: Change): boolean => SWAPS.has(setting) && to != null;
+export const needsSwap = ({ setting, to }: Change): boolean =>
+  SWAPS.has(setting) && (to != null || setting === 'broken');
 
 /** Whether a unit is in the photographer's hands. */
 export function isAtCamera(rig: Rig, id: string): boolean {

@@ -48,6 +48,7 @@ export function followAwake(rig: Rig, base: SignalPath, hearer: Placed, by: 'air
   return base
     .check({ holds: on, code: 'hearer.off', subject: id, params: {}, fields: [fieldRef(id, 'on')] })
     .check({ holds: cells !== 'flat', code: 'hearer.battery', subject: id, params: { cells } })
+    .check({ holds: settings.broken !== true, code: 'hearer.broken', subject: id, params: {} })
     .check({
       holds: awake,
       code: 'hearer.asleep',

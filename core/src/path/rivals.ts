@@ -100,11 +100,11 @@ function othersOnNet(rig: Hop['rig'], sender: Placed): Other[] {
   });
 }
 
-/** One that is off, asleep or whose cells are flat never speaks. */
+/** One that is off, asleep, broken or whose cells are flat never speaks. */
 function isAwake(rig: Hop['rig'], other: Placed): Tri {
   if (isBody(other)) return true;
   const { on = null, cells } = other.settings;
-  if (cells === 'flat') return false;
+  if (cells === 'flat' || other.settings.broken === true) return false;
   const sleeps = senderSleeps(rig, other);
   return both(on, sleeps === null ? null : !sleeps);
 }

@@ -43,6 +43,7 @@ function followPowered(rig: Rig, base: SignalPath, sender: Placed): SignalPath {
   return base
     .check({ holds: on, code: 'sender.off', subject: id, params: {}, fields: needs(id, 'on') })
     .check({ holds: cells !== 'flat', code: 'sender.battery', subject: id, params: { cells } })
+    .check({ holds: settings.broken !== true, code: 'sender.broken', subject: id, params: {} })
     .check({
       holds: asleep === null ? null : !asleep,
       code: 'sender.asleep',

@@ -67,6 +67,7 @@ const ITS_OWN = {
   dialledPower: null,
   trim: null,
   asleep: null,
+  broken: null,
   cells: null,
   seated: null,
   hot: null,

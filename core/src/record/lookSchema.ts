@@ -129,6 +129,8 @@ export const settingsSchema = z.strictObject({
 
   /** What somebody noted on the unit. Left out: nobody noted anything wrong. */
   asleep: z.boolean().nullish(),
+  /** Dead or its cable is, whatever is set on it. */
+  broken: z.boolean().nullish(),
   cells: z.enum(CELLS).nullish(),
   /** False: its foot is not fully home. */
   seated: z.boolean().nullish(),

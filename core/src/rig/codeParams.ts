@@ -134,6 +134,7 @@ export interface CodeParams {
   /** `body` where nothing on it speaks; the versions where the model can be master only from a firmware on. */
   'sender.no-link': { item?: string; body?: string } & Partial<Versions>;
   'sender.off': None;
+  'sender.broken': None;
   'sender.asleep': { minutes: Num; quiet: Num };
   'sender.battery': { cells: Text };
   'sender.role': { role: Text };
@@ -152,6 +153,7 @@ export interface CodeParams {
   'air.interference': { carried: number };
   'air.cable-length': { distanceM: number; cableM: Num };
   'hearer.off': None;
+  'hearer.broken': None;
   'hearer.asleep': { minutes: Num; quiet: Num };
   'hearer.battery': { cells: Text };
   'hearer.role': { role: Text; wanted: 'local' | 'remote' | 'eye'; eye?: Text };

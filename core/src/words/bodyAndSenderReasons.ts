@@ -134,6 +134,10 @@ export const BODY_AND_SENDER = {
     why: `Group ${text(p.group)} is switched off on ${me}.`,
     evidence: [[`group ${text(p.group)}`, 'off']],
   }),
+  'sender.broken': (_, me) => ({
+    gap: 'sender is broken',
+    why: `${me} or its cable was noted broken: put another one in its place.`,
+  }),
   'sender.asleep': (p, me) => ({
     gap: 'sender is asleep',
     why:

@@ -181,6 +181,7 @@ function isSameStep(step: DrillStep, check: NonNullable<Explained['better']>['ch
   if (check.kind === 'look')
     return step.kind === 'look' && step.unit === check.unit && check.fields.includes(step.field);
   if (check.kind === 'button') return step.kind === 'button' && step.unit === check.unit;
+  if (step.kind === 'swap') return check.done.some(({ unit, setting }) => unit === step.unit && setting === 'broken');
   if (check.done.length > 0)
     return (
       step.kind === 'set' && check.done.some(({ unit, setting }) => unit === step.unit && setting === step.setting)
@@ -201,6 +202,7 @@ const steps = (count: number): string => (count === 1 ? '1 step' : `${count} ste
 const ROW_NAMES: Readonly<Record<string, string>> = {
   on: 'Switched off',
   asleep: 'Asleep',
+  broken: 'Broken',
   seated: 'Loose foot',
   plugs: 'Loose cable',
   hot: 'Heat',

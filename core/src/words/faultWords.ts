@@ -22,6 +22,11 @@ interface Said {
 
 const FIELDS: Readonly<Record<string, Said>> = {
   on: { right: 'switched on', wrong: (unit) => `${unit} is switched off.`, cure: (unit) => `Switch on ${unit}.` },
+  broken: {
+    right: 'in working order',
+    wrong: (unit) => `${unit} or its cable is broken.`,
+    cure: (unit) => `Put another one in place of ${unit}, and another cable where it has one.`,
+  },
   asleep: { right: 'awake', wrong: (unit) => `${unit} is asleep.`, cure: (unit) => `Wake ${unit}.` },
   cells: {
     right: 'fresh cells',

@@ -64,6 +64,10 @@ export const HEARER = {
     why: `${me} listens to another family than ${names.unit(p.sender)} speaks.`,
     ...pair('family', p, me, names),
   }),
+  'hearer.broken': (_, me) => ({
+    gap: 'it is broken',
+    why: `${me} or its cable was noted broken: put another one in its place.`,
+  }),
   'hearer.asleep': (p, me) => ({
     gap: 'it is asleep',
     why:

@@ -101,6 +101,7 @@ const ORDERS: { [P in SettingPath]?: Order } = {
   secondsBetween: (unit, value, { to }) =>
     to == null ? `Shoot single frames with ${unit}` : `Shoot a frame every ${value} with ${unit}`,
   trim: (unit, value, { to }) => (to == null ? `Take the trim off ${unit}` : `Trim ${unit} by ${value}`),
+  broken: when(false, (unit) => `Put another one in place of ${unit}`),
   asleep: when(false, (unit) => `Wake ${unit}`),
   cells: when('good', (unit) => `Put fresh cells into ${unit}`),
   seated: when(true, (unit) => `Push ${unit} home and lock it`),
