@@ -90,14 +90,12 @@ class Maker extends ModelMaker {
 
   /** States a crew notes on the spot; mostly nothing is wrong. */
   private noted(): Settings {
-    return this.draw.integer(0, 14) > 0
-      ? {}
-      : {
-          asleep: this.pick(true, false),
-          cells: this.pick('good', 'cold', 'low', 'nearly empty', 'flat'),
-          seated: this.pick(true, false),
-          broken: this.pick(true, false, null, null),
-        };
+    if (this.draw.integer(0, 14) > 0) return {};
+    const asleep = this.pick(true, false);
+    const cells = this.pick('good', 'cold', 'low', 'nearly empty', 'flat') ?? null;
+    // Broken where two others meet: a draw of its own would make every rig another one.
+    const broken = asleep === false && cells === 'low';
+    return { asleep, cells, seated: this.pick(true, false), ...(broken && { broken }) };
   }
 
   /** How a light stands, and what is dialled on it beyond the plan; mostly nothing is in the way. */
