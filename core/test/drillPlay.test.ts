@@ -26,6 +26,7 @@ import {
   faultKind,
   hiddenLines,
   missedText,
+  sawText,
   scoreText,
   seenText,
   shownText,
@@ -161,10 +162,16 @@ describe('what a step is worth', () => {
     expect(third!.after).toBe(1);
   });
 
-  test('more than one thing wrong is said where another shot shows it', () => {
-    const two = [fault('sender-2', 'on'), fault('light-1', 'channel')];
-    const steps = replayed(two, fire('body-1'), fire('body-2'));
-    expect(steps[1]!.after === null || steps[1]!.after > 1).toBe(true);
+  test('of two things each is named by the press that shows it', () => {
+    const two = [fault('sender-2', 'role'), fault('light-1', 'channel')];
+    const causesAfter = (...done: Bare[]) =>
+      replayed(two, ...done)
+        .at(-1)!
+        .likeliest.flatMap(({ faults }) => faults.map(({ unit }) => unit));
+    expect(causesAfter(fire('body-1'))).toContain('light-1');
+    expect(causesAfter(look('light-1', 'channel'), set('light-1', 'channel', 11), fire('body-2'))).toContain(
+      'sender-2',
+    );
   });
 
   const steps = fc.array(
@@ -271,6 +278,18 @@ describe('what is said of it', () => {
     const play = new Play(plan, off, [other!, wrong!]);
     expect(stepText(other!, about)).toBe('Set channel 3 on Light 2');
     expect(shownText(wrong!, play.played[1]!.shown, about)).toBe('It is channel 3.');
+  });
+
+  test('a light that is not meant for a body is dark as meant', () => {
+    const units = { ...speeches.units, 'light-3': { ...speeches.units['light-3']!, firesFor: ['body-1'] } };
+    const meant = { rig: buildRig(kit, { ...speeches, units }), names: about.names };
+    // All four are dark, and one of them rightly.
+    const play = new Play(meant.rig, [fault('sender-2', 'on')], thinking(fire('body-2')));
+    const { step, shown } = play.played[0]!;
+    expect(shown.kind === 'press' && [...shown.saw.values()]).toEqual(['dark', 'dark', 'dark', 'dark']);
+    expect(shownText(step, shown, meant)).toBe('Stays dark: Light 1, Light 2 and Light 9.');
+    expect(sawText('light-3', 'body-2', 'dark', meant)).toBe('dark as meant');
+    expect(sawText('light-3', 'body-1', 'dark', meant)).toBe('stays dark');
   });
 
   const drill = (more: Partial<Drill> = {}): Drill =>

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useBroughtIntoView } from '../components/useBroughtIntoView';
 import { Words } from '../components/Words';
+import type { LastSeen } from './known';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 
@@ -11,7 +12,7 @@ interface DeviceRowProps {
   name: string;
   detail?: string | null;
   /** What it did when it was seen last. */
-  saw?: string | null;
+  saw?: LastSeen | null;
   open: boolean;
   onPress: () => void;
   /** Its panel, where that stands below it. */
@@ -28,7 +29,7 @@ export function DeviceRow({ name, detail, saw, open, onPress, children }: Device
       <Pressable
         role="button"
         aria-expanded={open}
-        aria-label={[name, detail, saw].filter(Boolean).join(', ')}
+        aria-label={[name, detail, saw?.text].filter(Boolean).join(', ')}
         onPress={onPress}
         style={[styles.row, { borderColor: colours.rule }]}
       >
@@ -40,7 +41,7 @@ export function DeviceRow({ name, detail, saw, open, onPress, children }: Device
             </Words>
           )}
         </View>
-        {saw && <Words tone={saw === 'fires' ? 'quiet' : 'fault'}>{saw}</Words>}
+        {saw && <Words tone={saw.isOdd ? 'fault' : 'quiet'}>{saw.text}</Words>}
         <Icon size={20} color={colours.quiet} />
       </Pressable>
       {open && children}

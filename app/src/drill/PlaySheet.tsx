@@ -18,7 +18,7 @@ import { DevicePanel } from './DevicePanel';
 import { DeviceRow } from './DeviceRow';
 import { DrillClock } from './DrillClock';
 import { FireFoot } from './FireFoot';
-import { lastSeen, readOf } from './known';
+import { type LastSeen, lastSeen, readOf } from './known';
 import { RoomPanel } from './RoomPanel';
 import { useThought } from './useThought';
 
@@ -43,7 +43,7 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
   const thought = useThought(play.played.length);
   const act = (step: Act) => onStep({ ...step, thought: thought() });
   const read = readOf(play);
-  const seen = lastSeen(staged, play);
+  const seen = lastSeen(staged, play, about);
   const panel = panels.find(({ unit }) => unit === chosen);
   const open =
     chosen === ROOM ? (
@@ -51,7 +51,7 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
     ) : (
       panel && <DevicePanel key={panel.unit} panel={panel} read={read} about={about} onAct={act} />
     );
-  const row = (id: string, name: string, more: { detail?: string | null; saw?: string | null }) => (
+  const row = (id: string, name: string, more: { detail?: string | null; saw?: LastSeen | null }) => (
     <DeviceRow key={id} {...more} name={name} open={chosen === id} onPress={() => choose(chosen === id ? null : id)}>
       {wide ? null : open}
     </DeviceRow>

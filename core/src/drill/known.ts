@@ -17,6 +17,8 @@ export interface AskedOf {
 
 export class Known {
   readonly evidence: Evidence[];
+  /** Of the last press alone. */
+  private last: Evidence[];
   private readonly done: Done[] = [];
 
   /** @param seen what was seen to begin with. */
@@ -25,6 +27,14 @@ export class Known {
     seen: readonly Evidence[],
   ) {
     this.evidence = [...seen];
+    this.last = [...seen];
+  }
+
+  /** What is to be seen now: the last press, with all that was read off and asked. */
+  now(): { all: Evidence[]; sightings: number } {
+    const read = this.evidence.filter(({ check }) => check.kind !== 'press');
+    const seen = this.last.map((one) => ({ ...one, isCheck: false }));
+    return { all: [...seen, ...read].map((one, index) => ({ ...one, index })), sightings: seen.length };
   }
 
   /** What a step asks; nothing where it sets something, or reads what the trainee has set. */
@@ -62,12 +72,12 @@ export class Known {
   learn(step: DrillStep, shown: Shown, asked: readonly AskedOf[]): void {
     if (step.kind === 'set') this.done.push(asDone(step));
     if (step.kind === 'swap') this.done.push(...this.allOf(step.unit));
+    if (step.kind === 'press') this.last = [];
     for (const one of asked) {
       const answer = answerOf(shown, one.light);
       if (answer === null) continue;
       const evidence = { index: this.evidence.length, isCheck: true, check: one.check, answer, done: one.done };
-      // The same thing seen again with nothing set meanwhile is no more than once.
-      if (!this.evidence.some((known) => isSame(known, evidence))) this.evidence.push(evidence);
+      this.take(evidence);
     }
     if (shown.kind === 'press' && step.kind === 'press') this.learnStrays(step.body, shown.strays);
   }
@@ -76,8 +86,14 @@ export class Known {
     for (const light of strays) {
       const check: Check = { kind: 'press', light, body, attitude: 'level', done: [], meanwhile: [] };
       const evidence = { index: this.evidence.length, isCheck: true, check, answer: 'others', done: [...this.done] };
-      if (!this.evidence.some((known) => isSame(known, evidence))) this.evidence.push(evidence);
+      this.take(evidence);
     }
+  }
+
+  /** The same thing seen again with nothing set meanwhile is no more than once. */
+  private take(evidence: Evidence): void {
+    if (evidence.check.kind === 'press') this.last.push(evidence);
+    if (!this.evidence.some((known) => isSame(known, evidence))) this.evidence.push(evidence);
   }
 
   /** All that can be off at a unit, as planned. */

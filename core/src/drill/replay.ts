@@ -36,20 +36,19 @@ export function replayOf({ plan, faults, seen, steps, onStep }: Replaying): Expl
   const reality = new Reality(plan);
   const play = new Play(plan, faults);
   const known = new Known(plan, evidenceOf({ seen: [...seen], checks: [] }));
-  const searched = (): Searched => ({
-    reality,
-    all: known.evidence,
-    sightings: seen.length,
-    unsure: [],
-    at: play.at,
-  });
-  let now = standingOf(searched());
+  const standing = (): Standing => {
+    const searched = { reality, unsure: [], at: play.at };
+    // Where several things are wrong, each press shows what is wrong then.
+    const evidence = faults.length === 1 ? { all: known.evidence, sightings: seen.length } : known.now();
+    return standingOf({ ...searched, ...evidence });
+  };
+  let now = standing();
   return steps.map((step, index): Explained => {
     const before = now;
     const asked = known.asks(step);
     const played = play.take(step);
     known.learn(step, played.shown, asked);
-    if (step.kind !== 'well') now = standingOf(searched());
+    if (step.kind !== 'well') now = standing();
     onStep?.((index + 1) / steps.length);
     const could = before.left.length === 0 || asked.length === 0 ? null : couldLeave(reality, before.left, asked);
     const { count: after, likeliest } = now;

@@ -4,6 +4,7 @@ import type { Shown } from '../drill/play.ts';
 import { LEVELS } from '../drill/levels.ts';
 import type { Drill, DrillStep, Staged } from '../record/drill.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
+import { isMeantFor } from '../rig/meantFor.ts';
 import type { Rig } from '../rig/rig.ts';
 import { isSameValue } from '../record/change.ts';
 import { readSetting, type SettingPath, type SettingValue } from '../record/settings.ts';
@@ -49,18 +50,31 @@ export function seenText(seen: Staged['seen'], about: About): string {
   if (!first) return '';
   const upright = first.attitude === 'upright' ? ', held upright' : '';
   const saw = seen.map((one) => [one.light, one.saw] as const);
-  return `${about.names.unit(first.body)} was fired${upright}. ${bySymptom(saw, about)}`;
+  return `${about.names.unit(first.body)} was fired${upright}. ${bySymptom(saw, first.body, about)}`;
 }
 
 /** "Stays dark: Light 1 and Light 3. The others fire." */
-function bySymptom(seen: readonly (readonly [string, Symptom])[], { names }: About): string {
+function bySymptom(seen: readonly (readonly [string, Symptom])[], body: string, about: About): string {
+  const { names } = about;
   const lights = new Map<Symptom, string[]>();
-  for (const [light, saw] of seen) lights.set(saw, [...(lights.get(saw) ?? []), names.unit(light)]);
+  const told = seen.filter(([light, saw]) => !isDarkAsMeant(light, body, saw, about));
+  for (const [light, saw] of told) lights.set(saw, [...(lights.get(saw) ?? []), names.unit(light)]);
   const odd = [...lights].filter(([saw]) => saw !== 'fires');
   const said = odd.map(([saw, own]) => `${capital(SYMPTOM_NAMES[saw])}: ${enumerated(own)}.`);
   if (odd.length === 0) return 'All fire.';
   return [...said, ...(lights.has('fires') ? ['The others fire.'] : [])].join(' ');
 }
+
+/** A light that is not meant for a body rightly stays dark when that one is fired. */
+const isDarkAsMeant = (light: string, bodyId: string, saw: Symptom, { rig }: About): boolean => {
+  const one = rig.lights.find(({ id }) => id === light);
+  const body = rig.bodies.find(({ id }) => id === bodyId);
+  return saw === 'dark' && one !== undefined && body !== undefined && isMeantFor(rig, one, body) === false;
+};
+
+/** What one light did when a body was fired: "stays dark", "dark as meant". */
+export const sawText = (light: string, body: string, saw: Symptom, about: About): string =>
+  isDarkAsMeant(light, body, saw, about) ? 'dark as meant' : SYMPTOM_NAMES[saw];
 
 /** What a trainee did: "Fired Body 1", "Looked at Light 2: channel". */
 export function stepText(step: DrillStep, about: About): string {
@@ -100,7 +114,7 @@ function isPlanned(unit: string, setting: string, to: SettingValue, { rig }: Abo
 export function shownText(step: DrillStep, shown: Shown, about: About): string {
   switch (shown.kind) {
     case 'press':
-      return pressShown(shown, about);
+      return step.kind === 'press' ? pressShown(step.body, shown, about) : '';
     case 'look':
       return step.kind === 'look' ? foundText(step, shown, about) : '';
     case 'button':
@@ -112,9 +126,10 @@ export function shownText(step: DrillStep, shown: Shown, about: About): string {
   }
 }
 
-function pressShown({ saw, strays }: Extract<Shown, { kind: 'press' }>, about: About): string {
+function pressShown(body: string, { saw, strays }: Extract<Shown, { kind: 'press' }>, about: About): string {
   const known = [...saw].flatMap(([light, symptom]) => (symptom === null ? [] : [[light, symptom] as const]));
-  return bySymptom([...known, ...strays.map((light) => [light, 'others'] as const)], about);
+  const too = strays.length === 0 ? '' : ` Some fire when others shoot: ${enumerated(strays.map(about.names.unit))}.`;
+  return `${bySymptom(known, body, about)}${too}`;
 }
 
 /** What a look at one thing showed. */
