@@ -210,6 +210,17 @@ describe('what a step is worth', () => {
     );
   });
 
+  test('held close for one press alone: what is done next is reckoned from where the light stands', () => {
+    const known = new Known(plan, []);
+    const [near, again] = thinking({ ...fire(), near: 'light-2' } as Bare, fire());
+    const asked = known.asks(near!);
+    expect(asked.every(({ check }) => check.kind === 'press' && check.meanwhile.length > 0)).toBe(true);
+    known.learn(near!, new Play(plan, off).take(near!).shown, asked);
+    expect(known.done).toEqual([]);
+    expect(known.asks(again!).every(({ done }) => done.length === 0)).toBe(true);
+    expect(known.evidence.every(({ done }) => done.length === 0)).toBe(true);
+  });
+
   test('the same thing seen twice counts once, and what one has set oneself tells nothing', () => {
     const known = new Known(plan, []);
     const play = new Play(plan, off);

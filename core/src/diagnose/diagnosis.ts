@@ -66,6 +66,8 @@ export interface Searched extends Omit<DiagnosisInput, 'incident'> {
   unsure: readonly Check[];
   /** Where somebody stands; null for at the camera. */
   at: string | null;
+  /** What has been set by now; left out, what had been when something was answered last. */
+  done?: readonly Done[];
 }
 
 export const diagnose = ({ incident, ...rest }: DiagnosisInput): Diagnosis =>
@@ -84,7 +86,7 @@ export function concluded(searched: Searched, { left, evidence, later, suspects,
   const causes = causesOf(left);
   const watched = wrongPresses(reality, evidence);
   const checks = left.length === 0 ? [] : openChecks(reality, left, { evidence, unsure: searched.unsure });
-  const done = evidence.at(-1)?.done ?? [];
+  const done = searched.done ?? evidence.at(-1)?.done ?? [];
   const next = causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), at);
   const [only] = left;
   const ending = next === null && only ? endingOf(reality, only, watched, evidence) : { cure: null, proofs: 0 };

@@ -19,7 +19,8 @@ export class Known {
   readonly evidence: Evidence[];
   /** Of the last press alone. */
   private last: Evidence[];
-  private readonly done: Done[] = [];
+  /** What the trainee has set by now. */
+  readonly done: Done[] = [];
 
   /** @param seen what was seen to begin with. */
   constructor(
@@ -49,7 +50,7 @@ export class Known {
           .map(({ id: light }) => ({
             check: { kind: 'press', light, body, attitude, ...(letter != null && { letter }), done: [], meanwhile },
             light,
-            done: [...done, ...meanwhile],
+            done,
           }));
       }
       case 'look': {

@@ -37,7 +37,7 @@ export function replayOf({ plan, faults, seen, steps, onStep }: Replaying): Expl
   const play = new Play(plan, faults);
   const known = new Known(plan, evidenceOf({ seen: [...seen], checks: [] }));
   const standing = (): Standing => {
-    const searched = { reality, unsure: [], at: play.at };
+    const searched = { reality, unsure: [], at: play.at, done: [...known.done] };
     // Where several things are wrong, each press shows what is wrong then.
     const evidence = faults.length === 1 ? { all: known.evidence, sightings: seen.length } : known.now();
     return standingOf({ ...searched, ...evidence });
