@@ -115,36 +115,42 @@ const aboutOf = ({ look }: Staged) => {
   return { rig: buildRig(kit, look), names: namesOf(kit) };
 };
 
-test('made by a word, played on its panels, and explained step by step', async () => {
-  const staged = drawn(2, 'rope');
-  const about = aboutOf(staged);
-  const [{ unit, field }] = staged.hidden as [Staged['hidden'][number]];
-  const first = show(<DrillsPage />);
-  await begin(first.user, 2, 'rope');
-  expect(mockGone).toEqual(['/drills/play']);
-  first.unmount();
+test(
+  'made by a word, played on its panels, and explained step by step',
+  async () => {
+    const staged = drawn(2, 'rope');
+    const about = aboutOf(staged);
+    const [{ unit, field }] = staged.hidden as [Staged['hidden'][number]];
+    const first = show(<DrillsPage />);
+    await begin(first.user, 2, 'rope');
+    expect(mockGone).toEqual(['/drills/play']);
+    first.unmount();
 
-  const { user, server } = show(<PlayPage />);
-  expect(await screen.findByText('You are at the camera.')).toBeInTheDocument();
-  const name = about.names.unit(unit);
-  await user.click(screen.getByRole('button', { name: 'Fire' }));
-  expect(screen.getByText(/^Fired Body \d\. (Stays|Too) dark: /)).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: 'All do as planned' }));
-  expect(screen.getByText(/Not yet: something still does otherwise/)).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: new RegExp(`^${name}\\b`) }));
-  const panel = within(screen.getByRole('region', { name: `Panel of ${name}` }));
-  await user.click(panel.getByRole('button', { name: `Look, ${name}: ${cardText(about, unit, field)}` }));
-  expect(panel.getByText((text) => text === wrongText(about, unit, field) || text.startsWith('It is '))).toBeVisible();
-  const cure = cureText(about, unit, field).replace(/\.$/, '');
-  await user.click(panel.getByRole('button', { name: `Set, ${name}: ${cardText(about, unit, field)}` }));
-  expect(screen.getByText(`${cure}.`)).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: 'All do as planned' }));
-  await waitFor(() => expect(server.rig.drills).toHaveLength(1));
-  const [drill] = server.rig.drills as [Drill];
-  expect(drill).toMatchObject({ solved: true, seed: 'rope', level: 2, source: 'practice', member: 'guest' });
-  expect(drill.took.steps).toBe(drill.steps.length);
-  expect(mockGone.at(-1)).toBe(`/drills/${drill.id}`);
-}, SLOW_MS);
+    const { user, server } = show(<PlayPage />);
+    expect(await screen.findByText('You are at the camera.')).toBeInTheDocument();
+    const name = about.names.unit(unit);
+    await user.click(screen.getByRole('button', { name: 'Fire' }));
+    expect(screen.getByText(/^Fired Body \d\. (Stays|Too) dark: /)).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: 'All do as planned' }));
+    expect(screen.getByText(/Not yet: something still does otherwise/)).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: new RegExp(`^${name}\\b`) }));
+    const panel = within(screen.getByRole('region', { name: `Panel of ${name}` }));
+    await user.click(panel.getByRole('button', { name: `Look, ${name}: ${cardText(about, unit, field)}` }));
+    expect(
+      panel.getByText((text) => text === wrongText(about, unit, field) || text.startsWith('It is ')),
+    ).toBeVisible();
+    const cure = cureText(about, unit, field).replace(/\.$/, '');
+    await user.click(panel.getByRole('button', { name: `Set, ${name}: ${cardText(about, unit, field)}` }));
+    expect(screen.getByText(`${cure}.`)).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: 'All do as planned' }));
+    await waitFor(() => expect(server.rig.drills).toHaveLength(1));
+    const [drill] = server.rig.drills as [Drill];
+    expect(drill).toMatchObject({ solved: true, seed: 'rope', level: 2, source: 'practice', member: 'guest' });
+    expect(drill.took.steps).toBe(drill.steps.length);
+    expect(mockGone.at(-1)).toBe(`/drills/${drill.id}`);
+  },
+  SLOW_MS,
+);
 
 const playedBy = (member: string, by: string, more: Partial<Drill> = {}): Drill => {
   const staged = drawn(2, 'rope');
