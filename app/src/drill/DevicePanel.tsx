@@ -1,5 +1,7 @@
 import type { Panel, Reading } from '@ergon/core/drill/panel';
 import type { SettingPath } from '@ergon/core/record/settings';
+import type { Attitude } from '@ergon/core/record/settingTerms';
+import type { Body } from '@ergon/core/rig/rig';
 import { foundText } from '@ergon/core/words/drillWording';
 import { type About, cardText, isStateWord } from '@ergon/core/words/faultWords';
 import { said } from '@ergon/core/words/settingWords';
@@ -17,14 +19,15 @@ interface DevicePanelProps {
   panel: Panel;
   read: Read;
   about: About;
+  /** Whose shutter is chosen, and how it is held. */
+  shot: { body: Body; attitude: Attitude };
   onAct: (step: Act) => void;
 }
 
 /** A made-up unit: each thing as its card says, a window to look into, and what can be done at it. */
-export function DevicePanel({ panel, read, about, onAct }: DevicePanelProps) {
+export function DevicePanel({ panel, read, about, shot, onAct }: DevicePanelProps) {
   const { unit, readings, hasButton, isCarried, channels } = panel;
   const name = about.names.unit(unit);
-  const body = about.rig.bodies[0]!;
   return (
     <Plate label={`Panel of ${name}`}>
       {inOrder(readings).map((reading) => (
@@ -45,7 +48,7 @@ export function DevicePanel({ panel, read, about, onAct }: DevicePanelProps) {
           <Button
             label="Fire with it held close"
             hint={name}
-            onPress={() => onAct({ kind: 'press', body: body.id, attitude: 'level', near: unit })}
+            onPress={() => onAct({ kind: 'press', body: shot.body.id, attitude: shot.attitude, near: unit })}
           />
         )}
         <Button label="Put another one in its place" hint={name} onPress={() => onAct({ kind: 'swap', unit })} />

@@ -17,7 +17,7 @@ import type { Act } from './act';
 import { DevicePanel } from './DevicePanel';
 import { DeviceRow } from './DeviceRow';
 import { DrillClock } from './DrillClock';
-import { FireFoot } from './FireFoot';
+import { FireFoot, ourShots } from './FireFoot';
 import { type LastSeen, lastSeen, readOf } from './known';
 import { RoomPanel } from './RoomPanel';
 import { useThought } from './useThought';
@@ -37,9 +37,12 @@ const ROOM = '';
 export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetProps) {
   const wide = useWide();
   const { rig, names } = about;
-  const panels = useMemo(() => panelsOf(rig), [rig]);
-  const questions = useMemo(() => questionsOf(rig), [rig]);
   const [chosen, choose] = useState<string | null>(null);
+  const { panels, questions, shots } = useMemo(
+    () => ({ panels: panelsOf(rig), questions: questionsOf(rig), shots: ourShots(rig) }),
+    [rig],
+  );
+  const [shot, chooseShot] = useState(0);
   const thought = useThought(play.played.length);
   const act = (step: Act) => onStep({ ...step, thought: thought() });
   const read = readOf(play);
@@ -49,7 +52,7 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
     chosen === ROOM ? (
       <RoomPanel questions={questions} read={read} about={about} onAct={act} />
     ) : (
-      panel && <DevicePanel key={panel.unit} panel={panel} read={read} about={about} onAct={act} />
+      panel && <DevicePanel key={panel.unit} panel={panel} read={read} about={about} shot={shots[shot]!} onAct={act} />
     );
   const row = (id: string, name: string, more: { detail?: string | null; saw?: LastSeen | null }) => (
     <DeviceRow key={id} {...more} name={name} open={chosen === id} onPress={() => choose(chosen === id ? null : id)}>
@@ -63,7 +66,7 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
       footer={
         <>
           <LastStep play={play} about={about} />
-          <FireFoot rig={rig} names={names} onAct={act} />
+          <FireFoot shots={shots} chosen={shot} onChoose={chooseShot} names={names} onAct={act} />
         </>
       }
       after={wide && open ? <Beside name={nameOf(chosen, about)}>{open}</Beside> : undefined}
@@ -82,17 +85,21 @@ export function PlaySheet({ staged, play, about, onStep, onGiveUp }: PlaySheetPr
         )}
         {questions.length > 0 && row(ROOM, nameOf(ROOM, about), { detail: 'who else shoots or sends' })}
       </View>
-      <View style={styles.list}>
-        <Words as="small" tone="quiet">
-          The gear of a drill is made up: nothing real fires, and nothing is planned or ticked by it.
-        </Words>
-        <View style={styles.end}>
-          <Button kind="quiet" label="Give up and see what it was" onPress={onGiveUp} />
-        </View>
-      </View>
+      <GiveUp onGiveUp={onGiveUp} />
     </Page>
   );
 }
+
+const GiveUp = ({ onGiveUp }: Pick<PlaySheetProps, 'onGiveUp'>) => (
+  <View style={styles.list}>
+    <Words as="small" tone="quiet">
+      The gear of a drill is made up: nothing real fires, and nothing is planned or ticked by it.
+    </Words>
+    <View style={styles.end}>
+      <Button kind="quiet" label="Give up and see what it was" onPress={onGiveUp} />
+    </View>
+  </View>
+);
 
 const nameOf = (id: string | null, { names }: About): string => (id ? names.unit(id) : 'Ask around');
 
