@@ -16,7 +16,7 @@ import { replayOf } from '../src/drill/replay';
 import { StagedGear } from '../src/drill/stagedGear';
 import type { Drill, DrillStep } from '../src/record/drill';
 import { drillSchema, drillStepSchema } from '../src/record/drillSchema';
-import { doneSchema } from '../src/record/incidentSchema';
+import { doneSchema } from '../src/record/lookSchema';
 import { parseDocument, writeDocument } from '../src/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '../src/rig/rig';
 import {

@@ -26,6 +26,7 @@ import { space } from '../theme/tokens';
 import { startReplayDrill } from '../workers/startWorkers';
 import type { ReplayRequest, ReplayResult } from '../workers/replayDrill.worker';
 import { useWorker } from '../workers/useWorker';
+import { wholeKit } from '../workers/wholeKit';
 import { useOpenDrill } from './openDrill';
 import { ToDrills } from './ToDrills';
 import { useDrillLog } from './useDrillLog';
@@ -45,14 +46,8 @@ export function ReplayPage() {
 }
 
 function Replay({ drill }: { drill: Drill }) {
-  const { families, profiles, units } = useRig().kit;
-  const request = useMemo(
-    (): ReplayRequest => ({
-      drill,
-      kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
-    }),
-    [drill, families, profiles, units],
-  );
+  const { kit } = useRig();
+  const request = useMemo((): ReplayRequest => ({ drill, kit: wholeKit(kit) }), [drill, kit]);
   const { result, progress, stopped, stop, again } = useWorker<ReplayRequest, number, ReplayResult>(
     startReplayDrill,
     request,

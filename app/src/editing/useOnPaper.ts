@@ -14,7 +14,7 @@ export interface OnPaper {
   stop: () => void;
 }
 
-interface Sheet {
+export interface Sheet {
   changes: readonly Change[];
   label: string;
 }
@@ -22,10 +22,11 @@ interface Sheet {
 /**
  * Changes that are only tried: each can be taken back on the sheet, and none reaches a real edit.
  * @param only what is changed without asking for paper first is on paper all the same.
+ * @param first what is on paper from the beginning; null for nothing.
  */
-export function useOnPaper(only = false): OnPaper {
+export function useOnPaper(only = false, first: Sheet | null = null): OnPaper {
   const { undo, redo, undoLabel, redoLabel } = useEditing();
-  const [sheets, setSheets] = useState<readonly Sheet[] | null>(null);
+  const [sheets, setSheets] = useState<readonly Sheet[] | null>(first && [first]);
   const changes = sheets && (sheets.at(-1)?.changes ?? []);
   const editing = useMemo((): Editing | null => {
     if (!sheets && !only) return null;

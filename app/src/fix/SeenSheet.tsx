@@ -23,6 +23,7 @@ import { ShotChoice, shotOf } from '../screens/LookPage';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { IncidentLog } from './IncidentLog';
+import { ToLoss } from './ToLoss';
 import type { useIncident } from './useIncident';
 
 interface SeenSheetProps {
@@ -79,6 +80,7 @@ export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenShe
         ))}
       </View>
       <IncidentLog judged={judged} incidents={incidents} />
+      <ToLoss judged={judged} />
       <ToDrills detail="practise on a quiet evening" />
     </Page>
   );

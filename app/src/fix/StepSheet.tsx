@@ -24,6 +24,7 @@ import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { CausesLeft } from './CausesLeft';
 import { isMended, PlanFault } from './PlanFault';
+import { ToLoss } from './ToLoss';
 import { useDiagnosis } from './useDiagnosis';
 import type { End } from './incidentEdits';
 import type { useIncident } from './useIncident';
@@ -58,6 +59,7 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
       {result && <Instruction diagnosis={result} incident={incident} about={about} />}
       {result && isPlanned(result) && <PlanFault judged={judged} incident={incident} incidents={incidents} />}
       {result && <CausesLeft diagnosis={result} incident={incident} about={about} />}
+      <ToLoss judged={judged} />
       <View style={styles.drop}>
         <Button kind="quiet" label="Drop this search" onPress={() => incidents.remove(incident)} />
       </View>

@@ -7,18 +7,18 @@ import { useRig } from '../rig/Rig';
 import type { DiagnoseProgress, DiagnoseRequest } from '../workers/diagnose.worker';
 import { startDiagnose } from '../workers/startWorkers';
 import { useWorker } from '../workers/useWorker';
+import { wholeKit } from '../workers/wholeKit';
 
 /** What an incident may be and what to do next. An answer or a change of the look starts afresh. */
 export function useDiagnosis({ look, judgement }: JudgedLook, incident: Incident) {
   const { kit, rig } = useRig();
   const said = JSON.stringify([incident.seen, incident.checks, incident.was ?? []]);
   const request = useMemo((): DiagnoseRequest => {
-    const { families, profiles, units } = kit;
     const [seen, checks, was] = JSON.parse(said) as [Incident['seen'], Incident['checks'], Done[]];
     // What was seen is held against the plan as it was then.
     const then = withChangedUnits(look.units, was.map(asChange));
     return {
-      kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
+      kit: wholeKit(kit),
       look: { ...look, units: then },
       onAir: rig?.onAir ?? [],
       incident: { seen, checks },

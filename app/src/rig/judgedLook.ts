@@ -3,6 +3,7 @@ import { type Change, withChangedUnits } from '@ergon/core/record/change';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { looksOf } from '@ergon/core/operation/timetable';
 import type { Look } from '@ergon/core/record/look';
+import { IN_THE_BAG } from '@ergon/core/record/settings';
 import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
 import { judge, type Judgement } from '@ergon/core/verdict/judge';
 import { rejudge } from '@ergon/core/verdict/rejudge';
@@ -46,10 +47,11 @@ export function judgeLook(kit: KitIndex, look: Look, around: Around): JudgedLook
   return judged;
 }
 
-/** The same look after changes that are only tried: nothing of it is kept or sent. */
+/** The same look after changes that are only tried, with what they bring out of the bag: nothing of it is kept or sent. */
 export function tryOnPaper(kit: KitIndex, judged: JudgedLook, changes: readonly Change[], around: Around): JudgedLook {
   if (changes.length === 0) return judged;
-  const units = withChangedUnits(judged.look.units, changes);
+  const brought = changes.flatMap(({ unit }) => (kit.units.has(unit) ? [[unit, IN_THE_BAG] as const] : []));
+  const units = withChangedUnits({ ...Object.fromEntries(brought), ...judged.look.units }, changes);
   return judgeLook(kit, { ...judged.look, units }, around);
 }
 

@@ -1,14 +1,19 @@
+import { losing } from '@ergon/core/mend/loss';
+import { keptPlan } from '@ergon/core/mend/wayRound';
+import { keepingPlan } from '@ergon/core/operation/lossEdits';
 import { usesOf } from '@ergon/core/operation/timetable';
+import { bagOf, withBag } from '@ergon/core/rig/bag';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { isFailing } from '@ergon/core/verdict/verdict';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { type Dispatch, memo, type SetStateAction, useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { EditContext } from '../editing/editing';
-import { type OnPaper, useOnPaper } from '../editing/useOnPaper';
+import { type OnPaper, type Sheet, useOnPaper } from '../editing/useOnPaper';
 import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
@@ -19,7 +24,7 @@ import { PaperLinks } from '../paper/PaperLinks';
 import { AdviceList } from '../work/AdviceList';
 import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
-import { PaperSheet } from '../work/PaperSheet';
+import { PaperSheet, type Taking } from '../work/PaperSheet';
 import { LineRow } from './LineRow';
 import { LineViews } from './LineViews';
 import { LookList } from './LookList';
@@ -31,13 +36,27 @@ import { WideLines } from './WideLines';
 import { UnitsOfLook } from './UnitsOfLook';
 import type { Selected } from './selected';
 
-export const Lines = () => <LookPage title="Lines" of={LinesOfLook} />;
+export const Lines = () => {
+  const { lost } = useLocalSearchParams<{ lost?: string }>();
+  return <LookPage key={lost ?? ''} title="Lines" of={LinesOfLook} />;
+};
+
+/** The plan for a sender's loss, to be changed on paper; null where none is asked for. */
+function useLossPlan({ judgement }: JudgedLook, lost: string | undefined): Sheet | null {
+  const { kit, names } = useRig();
+  const rig = withBag(judgement.rig, bagOf(kit));
+  const sender = lost === undefined ? undefined : rig.placed.get(lost);
+  if (!sender) return null;
+  return { changes: keptPlan(rig, sender) ?? losing(sender), label: `${names.unit(sender.id)} lost` };
+}
 
 /** The lines of a look, and the same with whatever is tried on paper. */
 function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { kit, rig } = useRig();
   const readOnly = useIsReadOnly(real.look.event);
-  const paper = useOnPaper(readOnly);
+  const { lost } = useLocalSearchParams<{ lost?: string }>();
+  const plan = useLossPlan(real, readOnly ? undefined : lost);
+  const paper = useOnPaper(readOnly, plan);
   const { changes } = paper;
   const judged = useMemo(
     () => (changes && rig ? tryOnPaper(kit, real, changes, rig) : real),
@@ -61,7 +80,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
       >
         <LineViews look={look.id} here="Lines" />
         <ReadOnly event={look.event} />
-        <WhatToDo real={real} tried={judged} paper={paper} />
+        <WhatToDo real={real} tried={judged} paper={paper} lost={plan ? lost! : null} />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />
         <Drawn judged={judged} shot={shot} lines={lines} selected={selected} onSelect={setSelected} />
         <AdviceList judged={judged} />
@@ -126,20 +145,49 @@ function Drawn({ judged, shot, lines, selected, onSelect }: DrawnProps) {
   );
 }
 
+interface WhatToDoProps {
+  real: JudgedLook;
+  tried: JudgedLook;
+  paper: OnPaper;
+  /** The sender whose loss is planned on the paper; null where it is any other trial. */
+  lost: string | null;
+}
+
+/** Takes what is on paper over, or keeps it for the loss of a sender; null where nothing may be changed. */
+function useTaking({ look }: JudgedLook, paper: OnPaper, lost: string | null): Taking | null {
+  const { queue, names } = useRig();
+  const router = useRouter();
+  const changes = paper.changes ?? [];
+  if (paper.only) return null;
+  if (lost === null)
+    return {
+      label: 'Take it over',
+      take: () => {
+        queue.edit(look.id, changes, `what was tried on paper, ${changes.length} changes`);
+        paper.stop();
+      },
+    };
+  const name = names.unit(lost);
+  return {
+    label: `Keep it in case ${name} is lost`,
+    take: () => {
+      queue.submit(`what is done if ${name} is lost`, (state) =>
+        keepingPlan(state, { look: look.id, sender: lost }, changes),
+      );
+      paper.stop();
+      router.replace(`/fix/${look.id}/lost?sender=${lost}` as Href);
+    },
+  };
+}
+
 /** What is tried on paper, the first fault or the least work, and the ways to ask for more. */
-function WhatToDo({ real, tried, paper }: { real: JudgedLook; tried: JudgedLook; paper: OnPaper }) {
-  const { queue } = useRig();
+function WhatToDo({ real, tried, paper, lost }: WhatToDoProps) {
   const [working, setWorking] = useState(false);
   const { changes } = paper;
-  const take = () => {
-    queue.edit(tried.look.id, changes!, `what was tried on paper, ${changes!.length} changes`);
-    paper.stop();
-  };
+  const taking = useTaking(real, paper, lost);
   return (
     <>
-      {changes && (
-        <PaperSheet real={real} tried={tried} changes={changes} onTake={paper.only ? null : take} onDrop={paper.stop} />
-      )}
+      {changes && <PaperSheet real={real} tried={tried} changes={changes} taking={taking} onDrop={paper.stop} />}
       {working ? <LeastWork judged={tried} onDone={() => setWorking(false)} /> : <TopFinding judged={tried} />}
       <View style={styles.tools}>
         {!working && tried.judgement.verdicts.some(isFailing) && (

@@ -1,14 +1,5 @@
 import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
-import { changeLines } from '@ergon/core/words/wording';
-import {
-  boundText,
-  durationText,
-  lookUpLines,
-  needLines,
-  type Visit,
-  visitsOf,
-  workSentence,
-} from '@ergon/core/words/workWording';
+import { boundText, durationText, lookUpLines, needLines, workSentence } from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -17,13 +8,13 @@ import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useEdit } from '../editing/editing';
 import { WantLess } from '../editing/WantLess';
-import { howTosFor } from '../editing/howTo';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import type { WorkProgress } from '../workers/work.worker';
 import { useLeastWork } from './useLeastWork';
+import { VisitList } from './VisitList';
 
 const LIMITS = [
   { value: 0, label: 'no limit' },
@@ -110,9 +101,7 @@ function FoundWork({ judged, work, onDone }: FoundWorkProps) {
           onPress={make}
         />
       )}
-      {visitsOf(judged.judgement.rig, work).map((visit) => (
-        <VisitShown key={visit.unit ?? ''} visit={visit} />
-      ))}
+      <VisitList rig={judged.judgement.rig} changes={work.changes} />
       <Listed heading="Or by hand" lines={needLines(work, names)} />
       <WantLess look={judged.look.id} wants={work.wants} />
       <Listed heading="To look up" lines={lookUpLines(work, names)} />
@@ -129,31 +118,6 @@ function Listed({ heading, lines }: { heading: string; lines: readonly string[] 
       <Words as="strong">{heading}</Words>
       {lines.map((line) => (
         <Words key={line}>{line}</Words>
-      ))}
-    </View>
-  );
-}
-
-/** What to do at the camera, or at one unit somebody walks to. */
-function VisitShown({ visit }: { visit: Visit }) {
-  const { names, kit } = useRig();
-  const colours = useColours();
-  const walk =
-    visit.unit === null
-      ? ''
-      : visit.walkSeconds === null
-        ? ' · walk not measured'
-        : ` · ${durationText(visit.walkSeconds)} walk`;
-  return (
-    <View style={[styles.visit, { borderColor: colours.ink }]}>
-      <Words as="strong">{visit.unit === null ? 'At the camera' : `${names.unit(visit.unit)}${walk}`}</Words>
-      {changeLines(visit.changes, names).map((line) => (
-        <Words key={line}>{line}</Words>
-      ))}
-      {howTosFor(kit, visit.changes).map((line) => (
-        <Words key={line} as="small" tone="quiet">
-          {line}
-        </Words>
       ))}
     </View>
   );

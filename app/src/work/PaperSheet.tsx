@@ -11,6 +11,12 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { radius, space } from '../theme/tokens';
 
+/** What becomes of the changes. */
+export interface Taking {
+  label: string;
+  take: () => void;
+}
+
 interface PaperSheetProps {
   /** The look as it really is. */
   real: JudgedLook;
@@ -18,12 +24,12 @@ interface PaperSheetProps {
   tried: JudgedLook;
   changes: readonly Change[];
   /** Null where nothing may be changed. */
-  onTake: (() => void) | null;
+  taking: Taking | null;
   onDrop: () => void;
 }
 
 /** What is tried on paper: the changes, what they would break and mend, and the way to take or drop them. */
-export function PaperSheet({ real, tried, changes, onTake, onDrop }: PaperSheetProps) {
+export function PaperSheet({ real, tried, changes, taking, onDrop }: PaperSheetProps) {
   const { names } = useRig();
   const colours = useColours();
   const result = useMemo(() => compared(real.judgement, tried.judgement), [real, tried]);
@@ -43,8 +49,8 @@ export function PaperSheet({ real, tried, changes, onTake, onDrop }: PaperSheetP
         </>
       )}
       <View style={styles.buttons}>
-        {changes.length > 0 && onTake && (
-          <Button kind="act" label="Take it over" hint="what was tried" onPress={onTake} />
+        {changes.length > 0 && taking && (
+          <Button kind="act" label={taking.label} hint="what was tried" onPress={taking.take} />
         )}
         <Button label="Drop it" hint="what was tried" onPress={onDrop} />
       </View>

@@ -4,6 +4,7 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 import { startLeastWork } from '../workers/startWorkers';
 import { useWorker } from '../workers/useWorker';
+import { wholeKit } from '../workers/wholeKit';
 import type { WorkProgress, WorkRequest } from '../workers/work.worker';
 
 /** The least work for a look as it stands. A change of the look or of the options starts afresh. */
@@ -11,9 +12,8 @@ export function useLeastWork({ look, judgement }: JudgedLook, options: WorkOptio
   const { kit, rig } = useRig();
   const asked = JSON.stringify(options);
   const request = useMemo((): WorkRequest => {
-    const { families, profiles, units } = kit;
     return {
-      kit: { families: [...families.values()], profiles: [...profiles.values()], units: [...units.values()] },
+      kit: wholeKit(kit),
       look,
       onAir: rig?.onAir ?? [],
       options: JSON.parse(asked) as WorkOptions,

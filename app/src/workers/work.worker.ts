@@ -1,14 +1,19 @@
-/** Searches for the least work off the page's own thread, saying how far it is. */
+/** Searches for the least work, or for a way round a lost sender, off the page's own thread, saying how far it is. */
 import { leastWork, type Work, type WorkOptions } from '@ergon/core/mend/leastWork';
+import { type WayRound, wayRound } from '@ergon/core/mend/wayRound';
 import type { Look } from '@ergon/core/record/look';
 import type { OnAir } from '@ergon/core/record/onAir';
+import { bagOf, withBag } from '@ergon/core/rig/bag';
 import { buildRig, indexKit, type Kit } from '@ergon/core/rig/rig';
 import type { WorkerMessage } from './useWorker';
 
-export interface WorkRequest {
+interface OfLook {
   kit: Kit;
   look: Look;
   onAir: readonly OnAir[];
+}
+
+export interface WorkRequest extends OfLook {
   options: Omit<WorkOptions, 'onProgress'>;
 }
 
@@ -19,9 +24,28 @@ export interface WorkProgress {
   plan: Work | null;
 }
 
-self.onmessage = ({ data }: MessageEvent<WorkRequest>) => {
+export interface LossRequest extends OfLook {
+  /** The sender that is lost. */
+  lost: string;
+}
+
+/** Ways tried of those there are. */
+export interface LossProgress {
+  done: number;
+  all: number;
+}
+
+self.onmessage = ({ data }: MessageEvent<WorkRequest | LossRequest>) => {
+  const kit = indexKit(data.kit);
+  const rig = buildRig(kit, data.look, data.onAir);
+  if ('lost' in data) {
+    const post = (message: WorkerMessage<LossProgress, WayRound>) => self.postMessage(message);
+    const all = withBag(rig, bagOf(kit));
+    const sender = all.placed.get(data.lost)!;
+    post({ result: wayRound(all, sender, (done, of) => post({ progress: { done, all: of } })) });
+    return;
+  }
   const post = (message: WorkerMessage<WorkProgress, Work>) => self.postMessage(message);
-  const rig = buildRig(indexKit(data.kit), data.look, data.onAir);
   const progress: WorkProgress = { spent: 0, budget: 1, plan: null };
   const onProgress = (spent: number, budget: number) => post({ progress: Object.assign(progress, { spent, budget }) });
   const onPlan = (plan: Work) => post({ progress: Object.assign(progress, { plan }) });

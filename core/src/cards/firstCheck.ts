@@ -1,5 +1,5 @@
 /** What to look at first when a light did not do as expected. docs/model.md, Test fires. */
-import { groupPartsOf } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
 import type { TestFire } from '../record/testFire.ts';
 import { hearerOf, type Light, type Rig } from '../rig/rig.ts';
 import { sendersServing } from '../rig/serving.ts';

@@ -1,5 +1,5 @@
 /** How likely each kind of fault is before anything was seen. docs/model.md, Weights of faults. */
-import { groupPartsOf } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
 import type { FaultField } from './fault.ts';
 
 /**

@@ -1,5 +1,6 @@
 /** A rig with its choices made, and some of them forgotten. */
-import { groupPartsOf, type SettingPath, type Settings, type SettingValue, withSettings } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
+import { type SettingPath, type Settings, type SettingValue, withSettings } from '../record/settings.ts';
 import { type Placed, type Rig, rigOf } from '../rig/rig.ts';
 import type { Choice } from './choices.ts';
 import { concerning } from './concerned.ts';

@@ -3,14 +3,12 @@
  * failing and take the fewest seconds, proven by the simulator. docs/model.md, Least work.
  */
 import type { Change } from '../record/change.ts';
-import { settingsSchema } from '../record/lookSchema.ts';
-import { GROUP_FIELDS } from '../record/settingTerms.ts';
-import { groupPartsOf, type SettingPath } from '../record/settings.ts';
 import type { Rig } from '../rig/rig.ts';
 import { choicesOf } from './choices.ts';
 import { costOf, isDoneAtCamera, needsSwap } from './cost.ts';
 import { ErrandSearch, type Outcome } from './errandSearch.ts';
 import type { Fix } from './fixes.ts';
+import { inWalkingOrder } from './inWalkingOrder.ts';
 import { lastResortsFor } from './lastResorts.ts';
 import { type LookUp, lookUpFor } from './lookUp.ts';
 import type { Need } from './need.ts';
@@ -208,24 +206,4 @@ class WorkSearch {
       lookUp: lookUpFor(this.rig, plan.judgement, changes),
     };
   }
-}
-
-/** At the camera first, then each unit in one visit, the nearest first; on a unit the switch first, and so on down its settings. */
-function inWalkingOrder(rig: Rig, changes: readonly Change[]): Change[] {
-  const far = (change: Change) =>
-    isDoneAtCamera(rig, change, changes) ? -1 : (rig.placed.get(change.unit)?.settings.walkSeconds ?? Infinity);
-  return [...changes].sort(
-    (a, b) => far(a) - far(b) || (a.unit < b.unit ? -1 : a.unit > b.unit ? 1 : rankOf(a.setting) - rankOf(b.setting)),
-  );
-}
-
-const SETTINGS: readonly string[] = Object.keys(settingsSchema.shape);
-
-/** Where a setting stands in a unit's settings; letters after each other, each from its switch on. */
-function rankOf(setting: SettingPath): number {
-  const group = groupPartsOf(setting);
-  if (!group) return SETTINGS.indexOf(setting.split('.')[0]!);
-  const within = group.letter.charCodeAt(0) * GROUP_FIELDS.length + GROUP_FIELDS.indexOf(group.field);
-  // Below one: all letters stand where the groups stand.
-  return SETTINGS.indexOf('groups') + within / 1000;
 }

@@ -4,7 +4,7 @@
  * the same, or was not read at all; so the set is as sound as what the simulator calls certain (law 6 of docs/model.md).
  */
 import { settingKey } from '../record/change.ts';
-import { groupPartsOf, pairPartsOf } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf } from '../record/settingPath.ts';
 import type { Attitude } from '../record/settingTerms.ts';
 import { keepsWish, lostWish } from '../rig/meantFor.ts';
 import { distinctFields, type FieldRef } from '../rig/check.ts';

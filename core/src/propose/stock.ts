@@ -1,6 +1,7 @@
 /** The units there are to choose from, those that cannot be told apart counted together. */
 import type { Family } from '../record/family.ts';
 import { type Profile, radiosOf, type RadioProfile } from '../record/profile.ts';
+import { isAtHand } from '../rig/bag.ts';
 import type { KitIndex, KitItem } from '../rig/rig.ts';
 import type { Wish } from './wish.ts';
 
@@ -31,7 +32,7 @@ export function stockOf(kit: KitIndex, wish: Wish): Stock {
   const byLabel = [...kit.units.values()].sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   for (const unit of byLabel) {
     const profile = kit.profiles.get(unit.profile);
-    if (!profile || profile.kind === 'body' || unit.inService === false || unit.lentTo != null) continue;
+    if (!profile || profile.kind === 'body' || !isAtHand(unit)) continue;
     const key = `${profile.id}@${unit.firmware ?? ''}${pinned.has(unit.id) ? `#${unit.id}` : ''}`;
     const known = makes.get(key);
     if (known) known.units.push(unit.id);

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { idSchema, labelSchema, letterSchema } from './fieldShapes.ts';
 import { DRILL_SOURCES } from './drillTerms.ts';
-import { doneSchema, isSettable, MOST_SEEN, NO_SUCH_SETTING, settingName, sightingSchema } from './incidentSchema.ts';
-import { lookSchema } from './lookSchema.ts';
+import { MOST_SEEN, sightingSchema } from './incidentSchema.ts';
+import { doneSchema, isSettable, lookSchema, NO_SUCH_SETTING, settingName } from './lookSchema.ts';
 import { ATTITUDES } from './settingTerms.ts';
 
 /** More than this nobody does on one evening. */

@@ -1,15 +1,12 @@
 import { z } from 'zod';
 import { idSchema, letterSchema } from './fieldShapes.ts';
-import { settingsSchema } from './lookSchema.ts';
+import { doneSchema, settingName } from './lookSchema.ts';
 import { SYMPTOMS } from './incidentTerms.ts';
 import { ATTITUDES } from './settingTerms.ts';
-import { type SettingPath, type SettingValue, withSetting } from './settings.ts';
 
 /** More than this nobody sees of one press, nor answers on one evening. */
 export const MOST_SEEN = 600;
 const MOST_CHECKS = 200;
-
-export const settingName = z.string().min(1).max(100);
 
 /** One light in one press, as somebody saw it. */
 export const sightingSchema = z.strictObject({
@@ -21,19 +18,6 @@ export const sightingSchema = z.strictObject({
   letter: letterSchema.nullish(),
   saw: z.enum(SYMPTOMS),
 });
-
-interface SetTo {
-  setting: string;
-  to: unknown;
-}
-export const isSettable = ({ setting, to }: SetTo): boolean =>
-  settingsSchema.safeParse(withSetting({}, setting as SettingPath, to as SettingValue)).success;
-export const NO_SUCH_SETTING = { path: ['setting'], message: 'is no setting with such a value' };
-
-/** One setting of a unit, as it was set by hand or was planned. */
-export const doneSchema = z
-  .strictObject({ unit: idSchema, setting: settingName, to: z.json().default(null) })
-  .refine(isSettable, NO_SUCH_SETTING);
 
 /**
  * `look` is read off a unit, `press` is a shutter pressed after something was put right or moved, `button` the test button of a

@@ -3,6 +3,7 @@ import { APERTURE_LABELS } from '../exposure/aperture.ts';
 import { ISO_LABELS } from '../exposure/iso.ts';
 import { idSchema, labelSchema, letterSchema, stopsSchema } from './fieldShapes.ts';
 import { SHUTTER_SETTINGS } from '../measure/stops.ts';
+import { groupPartsOf, pairPartsOf } from './settingPath.ts';
 import { EXPOSURE_MODES, EYE_MODES, SHUTTER_TYPES } from './profileTerms.ts';
 import { ATTITUDES, CELLS, CURTAINS, LINKS, MODES, ROLES, SELECTORS, SIGHTS } from './settingTerms.ts';
 
@@ -39,7 +40,37 @@ export const brightnessShape = {
   densityLoss: lossSchema.nullish(),
 };
 
+export const settingName = z.string().min(1).max(100);
+export const NO_SUCH_SETTING = { path: ['setting'], message: 'is no setting with such a value' };
+
+/** More no crew changes because of one sender: a dozen settings of some fifty lights. */
+const MOST_IF_LOST = 600;
+
 export const pairSchema = z.strictObject(standing);
+
+interface SetTo {
+  setting: string;
+  to: unknown;
+}
+/** Whether there is such a setting, and it takes such a value; null forgets it. */
+export const isSettable = ({ setting, to }: SetTo): boolean => schemaOf(setting)?.safeParse(to).success ?? false;
+
+/** Fields of a placing that hold settings, and are none. */
+const HOLDING_MORE: ReadonlySet<string> = new Set(['groups', 'from', 'ifLost']);
+
+function schemaOf(setting: string): z.ZodType | undefined {
+  const group = groupPartsOf(setting);
+  if (group) return groupSettingsSchema.shape[group.field];
+  const pair = pairPartsOf(setting);
+  if (pair) return pair.field === null ? pairSchema.nullish() : pairSchema.shape[pair.field];
+  const shape: Readonly<Record<string, z.ZodType>> = settingsSchema.shape;
+  return HOLDING_MORE.has(setting) || !Object.hasOwn(shape, setting) ? undefined : shape[setting];
+}
+
+/** One setting of a unit, as it was set by hand or was planned. */
+export const doneSchema = z
+  .strictObject({ unit: idSchema, setting: settingName, to: z.json().default(null) })
+  .refine(isSettable, NO_SUCH_SETTING);
 
 /**
  * How one unit is placed and set in one look. Every field may be left out or null: not recorded. A field that
@@ -168,6 +199,12 @@ export const settingsSchema = z.strictObject({
   burstFrames: z.int().min(2).max(500).nullish(),
   /** Body: how the camera is held in this look. Left out: level alone. */
   attitudes: z.array(z.enum(ATTITUDES)).min(1).max(2).nullish(),
+  /**
+   * Sender: what the crew does should it be lost in this look, setting by setting. A unit that is not in the look comes out of
+   * the bag; one the crew has no more is passed over.
+   */
+  ifLost: z.array(doneSchema).max(MOST_IF_LOST).nullish(),
+
   /** Body: another crew's or a guest's. Our lights must stay dark when it shoots, and what is mounted on it is not judged. */
   stranger: z.boolean().nullish(),
 });

@@ -2,12 +2,16 @@
 import type { z } from 'zod';
 import { HAND } from '../measure/newId.ts';
 import type * as schemas from './lookSchema.ts';
-import { GROUP_FIELDS, type GroupField, PAIR_FIELDS, type PairField } from './settingTerms.ts';
+import { groupPartsOf, pairPartsOf } from './settingPath.ts';
+import type { GroupField, PairField } from './settingTerms.ts';
 
 export type Settings = z.infer<typeof schemas.settingsSchema>;
 export type GroupSettings = z.infer<typeof schemas.groupSettingsSchema>;
 /** Where a light stands to one other unit. */
 export type Pair = z.infer<typeof schemas.pairSchema>;
+
+/** How what lies in the bag is set: it takes no part. */
+export const IN_THE_BAG: Settings = { on: false, role: 'off' };
 
 // prettier-ignore
 type Letter =
@@ -21,26 +25,11 @@ export type GroupPath = `groups.${Letter}.${GroupField}`;
 export type PairPath = `from.${string}.${PairField}` | `from.${string}`;
 
 /** A setting by name. */
-export type SettingPath = Exclude<keyof Settings, 'groups' | 'from'> | GroupPath | PairPath;
+export type SettingPath = Exclude<keyof Settings, 'groups' | 'from' | 'ifLost'> | GroupPath | PairPath;
 /** A setting whose name alone says what it is. */
 export type PlainSetting = Exclude<SettingPath, GroupPath | PairPath>;
-export type SettingValue = Exclude<Settings[keyof Settings], Settings['groups' | 'from']> | Pair | null | undefined;
-
-const GROUP_PATH = new RegExp(`^groups\\.([A-Z])\\.(${GROUP_FIELDS.join('|')})$`);
-
-/** The letter and the field of a group's path; null for any other setting. */
-export function groupPartsOf(path: string): { letter: string; field: GroupField } | null {
-  const match = GROUP_PATH.exec(path);
-  return match && { letter: match[1]!, field: match[2] as GroupField };
-}
-
-const PAIR_PATH = new RegExp(`^from\\.([a-z0-9-]+)(?:\\.(${PAIR_FIELDS.join('|')}))?$`);
-
-/** The other unit and the field of a pair's path, null for all of it; null for any other setting. */
-export function pairPartsOf(path: string): { other: string; field: PairField | null } | null {
-  const match = PAIR_PATH.exec(path);
-  return match && { other: match[1]!, field: (match[2] as PairField | undefined) ?? null };
-}
+export type SettingValue =
+  Exclude<Settings[keyof Settings], Settings['groups' | 'from' | 'ifLost']> | Pair | null | undefined;
 
 export const pairPath = (other: string, field: PairField): PairPath => `from.${other}.${field}`;
 

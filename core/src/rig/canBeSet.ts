@@ -1,7 +1,8 @@
 /** What a unit's own model can be set to. docs/model.md, Fixes. */
 import { inRange } from '../measure/range.ts';
 import { radiosOf } from '../record/profile.ts';
-import { groupPartsOf, type SettingPath, type SettingValue } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
+import type { SettingPath, SettingValue } from '../record/settings.ts';
 import { channelRangeOf, hasLetter, idRange } from './net.ts';
 import { type Placed, radioInUse, type Rig } from './rig.ts';
 

@@ -10,7 +10,15 @@ const makes = new WeakMap<Profile, string>();
 export function likenessOf(placed: Placed): string {
   let text = likenesses.get(placed);
   if (text === undefined) {
-    const { mount: _mount, family: _family, firesFor: _firesFor, sees: _sees, from: _from, ...set } = placed.settings;
+    const {
+      mount: _mount,
+      family: _family,
+      firesFor: _firesFor,
+      sees: _sees,
+      from: _from,
+      ifLost: _plan,
+      ...set
+    } = placed.settings;
     text = `${makeOf(placed.profile)} ${placed.unit.firmware ?? ''} ${canonical(inNoOrder(set))}`;
     likenesses.set(placed, text);
   }

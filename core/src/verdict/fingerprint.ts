@@ -111,6 +111,7 @@ const INERT = [
   'gelLoss',
   'densityLoss',
   'modelling',
+  'ifLost',
 ] as const satisfies readonly (keyof Settings)[];
 
 function onlyWhatActs({ settings }: Placed): object {

@@ -5,7 +5,7 @@ import { type Card, type CardNote, leftOn, linesIn } from '../cards/cards.ts';
 import type { FirstCheck } from '../cards/firstCheck.ts';
 import { HOW_TO_KEYS } from '../record/profileTerms.ts';
 import type { Profile } from '../record/profile.ts';
-import { groupPartsOf } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Placed } from '../rig/rig.ts';
 import { dialOf, listed, type Names, settingName, settingValue, stopsText } from './settingWords.ts';

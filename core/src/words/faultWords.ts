@@ -1,5 +1,6 @@
 /** What may be off at a unit: said when it is right, when it is not, and how it is put right. */
-import { groupPartsOf, readSetting, type SettingPath } from '../record/settings.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
+import { readSetting, type SettingPath } from '../record/settings.ts';
 import type { FieldPath } from '../rig/check.ts';
 import type { Rig } from '../rig/rig.ts';
 import { type Names, said, settingName, settingValue } from './settingWords.ts';

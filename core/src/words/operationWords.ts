@@ -121,6 +121,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   checks: 'what was checked',
   ended: 'how it ended',
   channel: 'channel',
+  ifLost: 'what is done if it is lost',
 };
 
 function fieldName(on: RecordRef, field: string, names: Names): string {

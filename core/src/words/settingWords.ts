@@ -5,7 +5,8 @@ import { type PowerDial, powerOnDial } from '../exposure/powerScale.ts';
 import type { Profile } from '../record/profile.ts';
 import type { Ability, Position } from '../record/profileTerms.ts';
 import type { PairField } from '../record/settingTerms.ts';
-import { groupPartsOf, pairPartsOf, type PlainSetting, type SettingPath, type Settings } from '../record/settings.ts';
+import { groupPartsOf, pairPartsOf } from '../record/settingPath.ts';
+import type { PlainSetting, SettingPath, Settings } from '../record/settings.ts';
 import type { FieldPath, FieldRef } from '../rig/check.ts';
 
 /** What a person may call a unit, family or field by its id. */

@@ -1,0 +1,1 @@
+export { LossPage as default } from '../../../../fix/LossPage';
