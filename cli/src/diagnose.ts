@@ -12,6 +12,7 @@ import {
   clearedLines,
   laterText,
   shareText,
+  swappedText,
   unexplainedText,
 } from '@ergon/core/words/diagnosisWording';
 import type { About } from '@ergon/core/words/faultWords';
@@ -39,7 +40,7 @@ export function diagnose(
     found: foundBefore(document.incidents),
   });
   say(json ? asJson(diagnosis) : asText(diagnosis, seen, { rig, names: namesOf(document, document.onAir) }));
-  return diagnosis.causes.length === 1 ? 0 : 1;
+  return diagnosis.causes.length === 1 || diagnosis.swapped !== null ? 0 : 1;
 }
 
 function seenIn(file: string): Seen {
@@ -86,6 +87,7 @@ function asText(diagnosis: Diagnosis, seen: Seen, about: About): string {
   const notes = [unexplainedText(diagnosis, seen, about), laterText(diagnosis, seen, about)];
   return [
     ...notes.filter((note) => note !== null),
+    ...(diagnosis.swapped === null ? [] : [swappedText(diagnosis.swapped, about)]),
     ...causes.slice(0, AT_ONCE).map((cause) => `${shareText(cause.share)}: ${causeText(cause, about)}`),
     ...(causes.length > AT_ONCE ? [`and ${causes.length - AT_ONCE} less likely`] : []),
     ...clearedLines(diagnosis, seen, about),

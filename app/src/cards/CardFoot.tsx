@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
+import { ItWont } from '../fix/ItWont';
 import { space } from '../theme/tokens';
 import { useTicks } from './useTicks';
 
@@ -24,7 +25,6 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
   const next = after.find((one) => leftOn(one) > 0);
   const unplanned = cards.reduce((sum, one) => sum + linesIn(one, 'unplanned').length, 0);
   const { label } = card.placed.unit;
-  const wont = () => router.push({ pathname: '/fix/[look]', params: { look, light: card.unit } });
   return (
     <View style={styles.row}>
       {open.length > 0 && (
@@ -59,7 +59,7 @@ export function CardFoot({ card, cards, onOpen, look }: CardFootProps) {
           />
         </View>
       )}
-      <Button label="It won’t" hint={`${label}: find out why`} onPress={wont} />
+      <ItWont look={look} unit={card.unit} label={label} />
     </View>
   );
 }

@@ -8,13 +8,15 @@ import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
 import { meantWhenLeftOut } from '@ergon/core/words/settingWords';
 import { needText, verdictText } from '@ergon/core/words/wording';
-import { useMemo } from 'react';
+import { useContext, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
+import { ItWont } from '../fix/ItWont';
 import { HistoryLink } from '../history/HistoryLink';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { EditContext } from './editing';
 import { FieldList } from './FieldList';
 import { FixButton } from './FixButton';
 import { fieldsAt } from './settingFields';
@@ -30,6 +32,7 @@ interface InspectorProps {
 /** What is set at one station of one line, why it stops there, and what would mend it. */
 export function Inspector({ judged, shot, line, station }: InspectorProps) {
   const { names } = useRig();
+  const onPaper = useContext(EditContext);
   const stage = STAGES[station]!;
   const { unit, code } = line.stations[station]!;
   const finding = judged.judgement.findings.find((one) => one.code === code && one.units.includes(line.light.id));
@@ -57,7 +60,8 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
           isUnrecorded(setting, value) || (finding !== undefined && isEvidence(finding, setting))
         }
       />
-      <View style={styles.history}>
+      <View style={styles.ways}>
+        {onPaper === null && <ItWont look={judged.look.id} unit={line.light.id} label={names.unit(line.light.id)} />}
         <HistoryLink of={`unit:${unit}`} name={names.unit(unit)} />
       </View>
     </View>
@@ -98,5 +102,5 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
 const styles = StyleSheet.create({
   inspector: { gap: space.wide },
   explained: { gap: space.small },
-  history: { flexDirection: 'row' },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },
 });

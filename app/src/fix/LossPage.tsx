@@ -2,7 +2,7 @@ import type { Change } from '@ergon/core/record/change';
 import { keepingPlan, makingPlan } from '@ergon/core/operation/lossEdits';
 import type { WayRound } from '@ergon/core/mend/wayRound';
 import type { Rig } from '@ergon/core/rig/rig';
-import { wayCost, wayText } from '@ergon/core/words/lossWording';
+import { wayCost, wayNote, wayText } from '@ergon/core/words/lossWording';
 import { type Href, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -52,7 +52,7 @@ function LossOfLook({ judged }: { judged: JudgedLook }) {
   );
   if (!sender || readOnly)
     return (
-      <Page title="Sender lost" subtitle={judged.look.name} {...place}>
+      <Page title={senders.length > 1 ? 'Which sender is lost?' : 'Sender lost'} subtitle={judged.look.name} {...place}>
         <ReadOnly event={judged.look.event} />
         {!readOnly && which}
         {senders.length === 0 && <Words>No sender of yours is on a body in this look.</Words>}
@@ -81,7 +81,7 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
   const name = names.unit(sender);
   const make = ({ changes }: WayRound) => {
     queue.submit(`${name} lost: ${changes.length} changes`, (state, born) => makingPlan(state, look.id, changes, born));
-    onMade({ label: name, rig, changes });
+    onMade({ label: name, rig, changes: toDo(changes, sender) });
   };
   const keep = (plan: readonly Change[] | null) => {
     const label = plan ? `what is done if ${name} is lost` : `nothing kept for ${name}`;
@@ -109,10 +109,8 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
           <Words as="sentence" live>
             {wayText(way, names)}
           </Words>
-          <Words tone="quiet">
-            {isKept ? 'This look keeps that for the loss.' : 'Found with what the crew has, and not kept.'}
-          </Words>
-          <VisitList rig={rig} changes={way.changes} />
+          <Words tone="quiet">{wayNote(way, isKept)}</Words>
+          <VisitList rig={rig} changes={toDo(way.changes, sender)} />
           <View style={styles.ways}>
             {!isKept && <Button label="Keep it for the evening" onPress={() => keep(way.changes)} />}
             {isKept && <Button label="Look for another way" onPress={() => setAnew(true)} />}
@@ -128,6 +126,10 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
     </Page>
   );
 }
+
+/** Nothing is set on what is lost: it comes off. */
+const toDo = (changes: readonly Change[], lost: string): Change[] =>
+  changes.filter(({ unit, setting }) => unit !== lost || setting === 'mount');
 
 function Searching({ search }: { search: ReturnType<typeof useWayRound>['search'] }) {
   const { progress, stopped, stop, again } = search;

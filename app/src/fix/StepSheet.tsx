@@ -1,4 +1,5 @@
 import type { Diagnosis } from '@ergon/core/diagnose/diagnosis';
+import { swappedIn } from '@ergon/core/diagnose/checks';
 import { OTHERWISE, UNSURE } from '@ergon/core/diagnose/evidence';
 import type { Check, Incident } from '@ergon/core/record/incident';
 import type { Symptom } from '@ergon/core/record/incidentTerms';
@@ -7,6 +8,7 @@ import {
   causeText,
   checkLines,
   laterText,
+  swappedText,
   SYMPTOM_NAMES,
   unexplainedText,
 } from '@ergon/core/words/diagnosisWording';
@@ -41,8 +43,15 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
   const { names } = useRig();
   const working = useDiagnosis(judged, incident);
   const about: About = { rig: judged.judgement.rig, names };
-  const { result } = working;
   const step = incident.checks.length + 1;
+  // Of that step alone: after an answer the search goes on as it would.
+  const [swapAt, setSwapAt] = useState<number | null>(null);
+  const found = working.result;
+  const swapping = found?.swap && swapAt === step ? found.swap : null;
+  const result = found && swapping ? { ...found, next: swapping } : found;
+  const swap: SwapWay | null = found?.swap
+    ? { unit: swappedIn(found.swap.check)!, isOn: swapping !== null, turn: (on) => setSwapAt(on ? step : null) }
+    : null;
   return (
     <Page
       title={titleOf(result, step)}
@@ -50,7 +59,7 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
       {...place}
       footer={
         result ? (
-          <StepFoot diagnosis={result} incident={incident} incidents={incidents} about={about} />
+          <StepFoot diagnosis={result} incident={incident} incidents={incidents} about={about} swap={swap} />
         ) : (
           <Working {...working} />
         )
@@ -69,7 +78,8 @@ export function StepSheet({ judged, incident, incidents, place }: StepSheetProps
 
 function titleOf(result: Diagnosis | null, step: number): string {
   if (!result || result.next) return `Check ${step}`;
-  return result.causes.length === 1 ? (result.proven ? 'Found and proven' : 'Found') : 'Nothing more to check';
+  const isFound = result.causes.length === 1 || result.swapped !== null;
+  return isFound ? (result.proven ? 'Found and proven' : 'Found') : 'Nothing more to check';
 }
 
 /** It does what the plan says. */
@@ -99,7 +109,7 @@ function Instruction({ diagnosis, incident, about }: StepProps) {
     <Block label="What to do">
       {!next && causes[0] && (
         <Words as="sentence" tone="onBlock" live>
-          {causeText(causes[0], about)}
+          {diagnosis.swapped === null ? causeText(causes[0], about) : swappedText(diagnosis.swapped, about)}
         </Words>
       )}
       {check &&
@@ -126,19 +136,31 @@ function Instruction({ diagnosis, incident, about }: StepProps) {
   );
 }
 
+/** Another unit in place of the one it must be, instead of looking on. */
+interface SwapWay {
+  unit: string;
+  isOn: boolean;
+  turn: (on: boolean) => void;
+}
+
 interface StepFootProps extends StepProps {
+  swap: SwapWay | null;
   incidents: ReturnType<typeof useIncident>;
 }
 
 const NOT_FIRES: readonly Symptom[] = ['early', 'bar', 'bright', 'dim', 'sometimes'];
 
 /** Under the thumb: the answers, and the way back. */
-function StepFoot({ diagnosis, incident, incidents, about }: StepFootProps) {
+function StepFoot({ diagnosis, incident, incidents, about, swap }: StepFootProps) {
   const { next, cure, proven } = diagnosis;
   const check = next?.check ?? cure?.check;
   const answer = (said: string) => {
     // Of several lights the last one ends it.
-    const isCure = !next && said === 'fires' && diagnosis.proofs <= 1 && diagnosis.causes.length === 1;
+    const isCure =
+      !next &&
+      said === 'fires' &&
+      diagnosis.proofs <= 1 &&
+      (diagnosis.causes.length === 1 || diagnosis.swapped !== null);
     if (isCure) incidents.end(incident, endOf(diagnosis, true), check!);
     else incidents.answer(incident, check!, said);
   };
@@ -156,7 +178,7 @@ function StepFoot({ diagnosis, incident, incidents, about }: StepFootProps) {
       ) : (
         <Ending diagnosis={diagnosis} incident={incident} incidents={incidents} />
       )}
-      <Ways incident={incident} incidents={incidents} unsure={next?.check ?? null} />
+      <Ways incident={incident} incidents={incidents} unsure={next?.check ?? null} swap={swap} about={about} />
     </View>
   );
 }
@@ -191,9 +213,11 @@ function Answers({ check, answers, about, isCure, onAnswer }: AnswersProps) {
   );
 }
 
-const endOf = ({ causes, later }: Diagnosis, proven: boolean): End => ({
-  cause: (causes[0]?.faults ?? []).map(({ unit, field }) => ({ unit, field })),
+const endOf = ({ causes, later, swapped }: Diagnosis, proven: boolean): End => ({
+  // Which of them it was nobody knows once another unit is in.
+  cause: swapped === null ? (causes[0]?.faults ?? []).map(({ unit, field }) => ({ unit, field })) : [],
   later,
+  swapped,
   proven,
 });
 
@@ -204,7 +228,7 @@ function pressAgain({ seen }: Incident): Check {
 }
 
 /** Proven by the last press, or by none of ours. */
-function Ending({ diagnosis, incident, incidents }: Omit<StepFootProps, 'about'>) {
+function Ending({ diagnosis, incident, incidents }: Omit<StepFootProps, 'about' | 'swap'>) {
   const { causes, proven, cure } = diagnosis;
   const isInPlan = isPlanned(diagnosis);
   const press = proven ? cure!.check : isInPlan ? pressAgain(incident) : null;
@@ -229,15 +253,11 @@ function Ending({ diagnosis, incident, incidents }: Omit<StepFootProps, 'about'>
   );
 }
 
-function Ways({
-  incident,
-  incidents,
-  unsure,
-}: {
-  incident: Incident;
-  incidents: StepFootProps['incidents'];
+interface WaysProps extends Pick<StepFootProps, 'incident' | 'incidents' | 'swap' | 'about'> {
   unsure: Check | null;
-}) {
+}
+
+function Ways({ incident, incidents, unsure, swap, about }: WaysProps) {
   return (
     <View style={styles.ways}>
       {unsure && (
@@ -245,6 +265,14 @@ function Ways({
           kind="quiet"
           label={answerText(unsure, UNSURE, NOBODY)}
           onPress={() => incidents.unsure(incident, unsure)}
+        />
+      )}
+      {swap && (
+        <Button
+          kind="quiet"
+          label={swap.isOn ? 'Go on looking' : 'Put another one in'}
+          hint={swap.isOn ? undefined : `in place of ${about.names.unit(swap.unit)}`}
+          onPress={() => swap.turn(!swap.isOn)}
         />
       )}
       {incident.checks.length > 0 && (

@@ -16,6 +16,8 @@ import type { JudgedLook } from '../rig/judgedLook';
 export interface End {
   cause: NonNullable<Incident['ended']>['cause'];
   later: readonly number[];
+  /** The unit another one did in place of. */
+  swapped?: string | null;
   /** A press was seen to fire. */
   proven: boolean;
 }
@@ -48,7 +50,7 @@ interface Ending {
 export function ending(
   judged: Judged,
   incident: Incident,
-  { cause, later, proven, cure }: End & { cure: Check | null },
+  { cause, later, swapped, proven, cure }: End & { cure: Check | null },
   { state, born, by, next, at }: Ending,
 ): Edit[] {
   const isLast = cure !== null && JSON.stringify(incident.checks.at(-1)?.check) === JSON.stringify(cure);
@@ -58,7 +60,7 @@ export function ending(
       : incident.checks;
   const rest: Incident = { ...incident, id: next, seen: seenStill(incident, later), checks: [], at };
   return [
-    ...changed(state, incident, { checks, ended: { cause, proven, at } }),
+    ...changed(state, incident, { checks, ended: { cause, proven, ...(swapped != null && { swapped }), at } }),
     ...(later.length > 0 ? [making({ kind: 'incident', id: next }, rest, born)] : []),
     ...(cure?.kind === 'press' ? proving(judged, cure, { state, born, by, at }) : []),
   ];

@@ -1,7 +1,6 @@
 import type { Change } from '@ergon/core/record/change';
 import { compared } from '@ergon/core/verdict/whatIf';
-import { changeText } from '@ergon/core/words/wording';
-import { whatIfSentence } from '@ergon/core/words/workWording';
+import { visitLines, whatIfSentence } from '@ergon/core/words/workWording';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -40,8 +39,8 @@ export function PaperSheet({ real, tried, changes, taking, onDrop }: PaperSheetP
         <Words>Change whatever you like below and see what would happen.</Words>
       ) : (
         <>
-          {changes.map((change) => (
-            <Words key={`${change.unit} ${change.setting}`}>{changeText(change, names)}</Words>
+          {visitLines(changes, names).map((line) => (
+            <Words key={line}>{line}</Words>
           ))}
           <Words as="sentence" live tone={result.breaks.length > 0 ? 'fault' : 'ink'}>
             {whatIfSentence(result, names)}

@@ -1,5 +1,4 @@
-import { changeLines } from '@ergon/core/words/wording';
-import { durationText, type Visit, visitsOf } from '@ergon/core/words/workWording';
+import { durationText, type Visit, visitLines, visitsOf } from '@ergon/core/words/workWording';
 import type { Change } from '@ergon/core/record/change';
 import type { Rig } from '@ergon/core/rig/rig';
 import { StyleSheet, View } from 'react-native';
@@ -25,7 +24,7 @@ function VisitShown({ visit }: { visit: Visit }) {
   return (
     <View style={[styles.visit, { borderColor: colours.ink }]}>
       <Words as="strong">{visit.unit === null ? 'At the camera' : `${names.unit(visit.unit)}${walk}`}</Words>
-      {changeLines(visit.changes, names).map((line) => (
+      {visitLines(visit.changes, names).map((line) => (
         <Words key={line}>{line}</Words>
       ))}
       {howTosFor(kit, visit.changes).map((line) => (

@@ -5,6 +5,7 @@ import {
   errandOf,
   isAtCamera,
   placeOf,
+  SWAP_SECONDS,
   UNMEASURED_WALK_SECONDS,
 } from '../mend/cost.ts';
 import type { Check, Done, PressCheck } from '../record/incident.ts';
@@ -15,7 +16,7 @@ import { likelihoodOf, symptomOf } from '../verdict/symptom.ts';
 import type { Symptom } from '../record/incidentTerms.ts';
 import { isRight } from '../verdict/verdict.ts';
 import { closer, type Evidence, fieldsOff, OTHERWISE } from './evidence.ts';
-import { type Fault } from './fault.ts';
+import type { Fault, FaultField } from './fault.ts';
 import { lightIn, type Reality, type Watched } from './reality.ts';
 import type { Suspect } from './suspects.ts';
 
@@ -60,9 +61,13 @@ export const standsAt = (rig: Rig, unit: string): string | null => (isAtCamera(r
 
 export function possibleChecks(reality: Reality, left: readonly Suspect[], evidence: readonly Evidence[]): Possible[] {
   const watched = wrongPresses(reality, evidence);
+  const swaps = swapChecks(reality, left, watched);
+  const swapped = new Set(swaps.map(({ check }) => swappedIn(check)));
   const all = [
     ...lookChecks(reality.plan, left),
-    ...cureChecks(reality, left, watched),
+    // With another unit in its place more is gone than what broke.
+    ...cureChecks(reality, left, watched).filter(({ check }) => !swapped.has(swappedIn(check))),
+    ...swaps,
     ...pressChecks(reality.plan, watched, evidence),
     ...buttonChecks(reality.plan, left, watched),
     ...senderChecks(reality.plan, watched),
@@ -181,6 +186,45 @@ function cureChecks(reality: Reality, left: readonly Suspect[], watched: readonl
     const possible = provingPress(reality, suspect, watched);
     return possible ? [possible] : [];
   });
+}
+
+/** What stays with the place, or goes over to the other unit with its program, and is not gone with the unit. */
+const OF_THE_PLACE: ReadonlySet<string> = new Set([
+  ...SURROUNDINGS,
+  'firmware',
+  'sight',
+  'sightUpright',
+  'distanceM',
+  'offAxis',
+  'from',
+  'covered',
+  'inSun',
+  'heardShare',
+]);
+
+/** Whether it is gone once another unit, set as planned, is in that one's place. */
+export const goesWithUnit = (field: string): boolean => !OF_THE_PLACE.has(field.split('.')[0]!);
+
+/** Another unit, set as planned, in place of one: all that is the unit's own is tried at once. */
+function swapChecks(reality: Reality, left: readonly Suspect[], [press]: readonly Watched[]): Possible[] {
+  const rig = reality.plan;
+  if (!press) return [];
+  return [...suspectedFields(left)].flatMap(([unit, weights]): Possible[] => {
+    const own = [...weights.keys()].filter((field) => field !== 'broken' && goesWithUnit(field));
+    const done = ['broken', ...own].map((field) => cureOf(rig, { unit, field: field as FaultField }));
+    if (!weights.has('broken') || own.length === 0 || done.includes(null)) return [];
+    const place = standsAt(rig, unit);
+    const seconds = SWAP_SECONDS + PRESS_SECONDS + walkBetween(rig, place, null);
+    return [
+      { check: { kind: 'press', ...pressed(press), done: done as Done[], meanwhile: [] }, seconds, place, ends: null },
+    ];
+  });
+}
+
+/** The unit another one was put in place of for a press, set as planned; null where it was left. */
+export function swappedIn(check: Check): string | null {
+  const unit = check.kind === 'press' ? check.done.find(({ setting }) => setting === 'broken')?.unit : undefined;
+  return unit ?? null;
 }
 
 /** The press that proves a cure, with what is put right for it; null where nothing of it can be set by hand. */

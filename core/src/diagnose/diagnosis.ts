@@ -1,14 +1,17 @@
 /** From what was seen and answered to what it may be and what to do next. docs/model.md, Diagnosis. */
-import type { Check, Done, Incident } from '../record/incident.ts';
+import type { Check, Done, Incident, PressCheck } from '../record/incident.ts';
 import type { Rig } from '../rig/rig.ts';
 import {
   answersOf,
+  goesWithUnit,
   isAsked,
   keyOf,
   type Possible,
   possibleChecks,
+  PRESS_SECONDS,
   provingPress,
   standsAt,
+  swappedIn,
   wrongPresses,
 } from './checks.ts';
 import { type Evidence, evidenceOf, UNSURE } from './evidence.ts';
@@ -28,17 +31,29 @@ export interface Cause {
   share: number;
 }
 
+/** A check with the answers there are. */
+export interface Step {
+  check: Check;
+  answers: readonly string[];
+  seconds: number;
+  place: string | null;
+}
+
 export interface Diagnosis {
   /** The likeliest first. */
   causes: readonly Cause[];
-  /** What to do next, with the answers there are; null where no check tells more. */
-  next: { check: Check; answers: readonly string[]; seconds: number; place: string | null } | null;
+  /** What to do next; null where no check tells more. */
+  next: Step | null;
   /** The press that proves the cure of the one that is left; null while several are, or where nothing is set by hand. */
   cure: { check: Check; seconds: number; place: string | null } | null;
   /** Lights that were wrong and are still to be seen to do as planned, once there is a cure. */
   proofs: number;
   /** The last press fired as planned after the one cause that is left was put right: nothing is left to prove. */
   proven: boolean;
+  /** Where all that is left is of one unit: another one in its place, for whoever would rather not look for what it is. */
+  swap: Step | null;
+  /** With another unit in its place the light does as planned, and what was wrong with this one nobody knows; else null. */
+  swapped: string | null;
   /** Units that are sound, and by what. */
   cleared: readonly Cleared[];
   /** Places of what nothing explains, in the order of sightings and then checks: answers to be looked at again. */
@@ -89,20 +104,36 @@ export function concluded(searched: Searched, { left, evidence, later, suspects,
   const done = searched.done ?? evidence.at(-1)?.done ?? [];
   const next = causes.length < 2 ? null : nextCheck(searchOf({ reality, left, checks, done }), at);
   const [only] = left;
-  const ending = next === null && only ? endingOf(reality, only, watched, evidence) : { cure: null, proofs: 0 };
+  const swap = next === null && causes.length > 1 ? swapThatDid(left, evidence) : null;
+  const ending = swap
+    ? swapEnding(reality, swap, watched, evidence)
+    : next === null && only
+      ? endingOf(reality, only, watched, evidence)
+      : { cure: null, proofs: 0 };
   const { cure } = ending;
-  const proven = cure !== null && ending.proofs === 0 && causes.length === 1;
+  const other =
+    next === null ? undefined : checks.find(({ check }) => isAllOf(left, swappedIn(check)) && next.check !== check);
+  const proven = cure !== null && ending.proofs === 0 && (causes.length === 1 || swap !== null);
   return {
     causes,
-    next: next && { check: next.check, answers: answersOf(next), seconds: next.seconds, place: next.place },
+    next: next && stepOf(next),
     cure: cure && { check: cure.check, seconds: cure.seconds, place: cure.place },
     proofs: ending.proofs,
     proven,
+    swap: other ? stepOf(other) : null,
+    swapped: swap && swappedIn(swap),
     cleared: clearedBy(suspects, evidence, watched),
     unexplained: misses,
     later,
   };
 }
+
+const stepOf = (one: Possible): Step => ({
+  check: one.check,
+  answers: answersOf(one),
+  seconds: one.seconds,
+  place: one.place,
+});
 
 /** What is still suspected, with all there was to suspect. */
 export interface Suspicion {
@@ -138,6 +169,29 @@ function endingOf(
   const open = unproven(reality, cure.check.done, watched, evidence);
   const next = open.length === 0 ? null : provingPress(reality, only, open);
   return { cure: next ?? cure, proofs: open.length };
+}
+
+/** The press that fired with another unit in one's place, where all that is left to suspect went with that one. */
+function swapThatDid(left: readonly Suspect[], evidence: readonly Evidence[]): PressCheck | null {
+  const fired = evidence.flatMap(({ check, answer }) => (check.kind === 'press' && answer === 'fires' ? [check] : []));
+  return fired.findLast((check) => isAllOf(left, swappedIn(check))) ?? null;
+}
+
+/** Whether all that is suspected goes with one unit. */
+const isAllOf = (left: readonly Suspect[], unit: string | null): boolean =>
+  unit !== null &&
+  left.every(({ faults }) => faults.length > 0 && faults.every((one) => one.unit === unit && goesWithUnit(one.field)));
+
+/** The other unit stays in; each light that was wrong is still to be seen. */
+function swapEnding(
+  reality: Reality,
+  swap: PressCheck,
+  watched: readonly Watched[],
+  evidence: readonly Evidence[],
+): { cure: Possible; proofs: number } {
+  const open = unproven(reality, swap.done, watched, evidence);
+  const check: PressCheck = open[0] ? { ...swap, ...open[0] } : swap;
+  return { cure: { check, seconds: PRESS_SECONDS, place: null, ends: null }, proofs: open.length };
 }
 
 /** Of what was seen to be wrong, what has not been seen to be as planned since these were put right. */

@@ -24,9 +24,7 @@ export interface Tried {
 
 /** A sender is taken off; of a body its own flash is let down. */
 export const losing = (sender: Placed): Change[] =>
-  isBody(sender)
-    ? [set(sender, 'popupUp', false)]
-    : [set(sender, 'on', false), set(sender, 'role', 'off'), set(sender, 'mount', null)];
+  isBody(sender) ? [set(sender, 'popupUp', false)] : [set(sender, 'role', 'off'), set(sender, 'mount', null)];
 
 const isOpen = ({ settings }: Light): boolean =>
   settings.firesFor == null && (isByAir(settings) || settings.link === 'eye');

@@ -52,6 +52,8 @@ export const endedSchema = z.strictObject({
   /** What was off its plan; none where nobody found out. */
   cause: z.array(z.strictObject({ unit: idSchema, field: settingName })).max(10),
   proven: z.boolean(),
+  /** Another unit in place of this one proved it, and what was wrong with it nobody knows. Left out: none did. */
+  swapped: idSchema.nullish(),
   /** UTC, ISO 8601. */
   at: z.iso.datetime(),
 });

@@ -1,4 +1,5 @@
 /** What is said while a fault is looked for: what was seen, what to do next, what it was. */
+import { swappedIn } from '../diagnose/checks.ts';
 import type { Cause, Diagnosis } from '../diagnose/diagnosis.ts';
 import { OTHERWISE, UNSURE } from '../diagnose/evidence.ts';
 import type { ButtonCheck, Check, Incident, LookCheck, PressCheck } from '../record/incident.ts';
@@ -26,12 +27,22 @@ export function checkLines(check: Check, about: About): string[] {
   if (check.kind === 'button') return [buttonText(check, about)];
   if (check.kind === 'look') return [lookText(check, about)];
   return [
-    ...check.done.map(({ unit, setting }) => cureText(about, unit, setting)),
+    ...doneLines(check, about),
     ...(check.meanwhile.length > 0
       ? [`Hold ${names.unit(check.light)} a step from the camera, in full view of it.`]
       : []),
     pressText(check, about),
   ];
+}
+
+/** Another unit in one's place is set as that was to be: nothing of it is said by itself. */
+function doneLines(check: PressCheck, about: About): string[] {
+  const swapped = swappedIn(check);
+  const own = check.done.filter(({ unit, setting }) => unit === swapped && setting !== 'broken');
+  const lines = check.done
+    .filter((one) => !own.includes(one))
+    .map(({ unit, setting }) => cureText(about, unit, setting));
+  return own.length === 0 ? lines : [...lines, `Set it as planned for ${about.names.unit(swapped!)}.`];
 }
 
 const buttonText = ({ unit, fires }: ButtonCheck, { names }: About): string =>
@@ -61,6 +72,10 @@ function lookAnswer({ unit, fields }: LookCheck, answer: string, about: About): 
   if (answer === 'right') return fields.length === 2 ? 'Both right' : 'All right';
   return answer === 'wrong' ? 'One is off' : `Not ${rightText(about, unit, answer)}`;
 }
+
+/** Another unit in its place did it. */
+export const swappedText = (unit: string, { names }: About): string =>
+  `It was ${names.unit(unit)} itself or how it was set: another one does as meant.`;
 
 /** What it may be, one sentence for each thing. */
 export function causeText({ faults }: Pick<Cause, 'faults'>, about: About): string {
@@ -124,13 +139,13 @@ export function incidentText(
   const what = `${about.names.unit(first.light)} ${SYMPTOM_NAMES[first.saw]}`;
   if (ended == null) return { what, cause: 'Still looked for.', minutes: '' };
   const minutes = Math.max(0, Math.round((timeOf(ended.at) - timeOf(at)) / MS_A_MINUTE));
-  const cause =
-    ended.cause.length === 0
-      ? ended.proven
-        ? 'It was in the plan.'
-        : 'Nobody found out why.'
-      : ended.cause.map(({ unit, field }) => wrongText(about, unit, field)).join(' ');
-  return { what, cause, minutes: minutes === 0 ? 'less than a minute' : `${minutes} min lost` };
+  return { what, cause: endText(ended, about), minutes: minutes === 0 ? 'less than a minute' : `${minutes} min lost` };
+}
+
+function endText({ cause, proven, swapped }: NonNullable<Incident['ended']>, about: About): string {
+  if (swapped != null) return swappedText(swapped, about);
+  if (cause.length > 0) return cause.map(({ unit, field }) => wrongText(about, unit, field)).join(' ');
+  return proven ? 'It was in the plan.' : 'Nobody found out why.';
 }
 
 const MS_A_MINUTE = 60_000;

@@ -4,19 +4,25 @@ import type { WayRound } from '../mend/wayRound.ts';
 import { listed, type Names } from './settingWords.ts';
 import { durationText } from './workWording.ts';
 
-const fire = (lights: readonly string[]): string => (lights.length === 1 ? 'fires' : 'fire');
-
-/** What the way takes, which lights fire as before, and which are left to people. */
-export function wayText({ seconds, walkSeconds, saved, left }: WayRound, names: Names): string {
+/** Which lights fire as before, and which are left to people. */
+export function wayText({ saved, left }: WayRound, names: Names): string {
   if (saved.length === 0 && left.length === 0) return 'No light misses it.';
-  const walk = walkSeconds === null ? `, ${UNMEASURED_WALK_SECONDS} s counted for each walk nobody measured` : '';
   const parts = [
-    saved.length > 0 && `${durationText(seconds)} of work${walk}: ${listed(saved, names)} ${fire(saved)} as before.`,
+    saved.length > 0 && `${listed(saved, names)} ${saved.length === 1 ? 'fires' : 'fire'} as before.`,
     left.length > 0 &&
       `${listed(left, names)} ${left.length === 1 ? 'does not: fire it' : 'do not: fire them'} by hand, or go on without.`,
   ];
   return parts.filter(Boolean).join(' ');
 }
+
+/** What is behind the time it takes, and where it comes from. */
+export const wayNote = ({ walkSeconds }: WayRound, isKept: boolean): string =>
+  [
+    isKept ? 'Kept with this look.' : 'Found with what the crew has, and not kept yet.',
+    walkSeconds === null && `${UNMEASURED_WALK_SECONDS} s are counted for each walk nobody measured.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
 
 /** "14 changes, 3 min 50 s" */
 export const wayCost = ({ changes, seconds }: WayRound): string =>

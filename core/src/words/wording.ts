@@ -145,6 +145,8 @@ function eyeText({ unit, from, to }: Change, names: Names): string {
  * @param unit whom it is said of: all the units that are set alike.
  */
 export function changeText(change: Change, names: Names, unit: string = names.unit(change.unit)): string {
+  if (change.setting === 'mount' && change.to == null && typeof change.from === 'string' && change.from !== HAND)
+    return `Take ${unit} off ${names.unit(change.from)}`;
   // To forget is no order: nobody does anything to the unit.
   if (change.to == null && meantWhenLeftOut(change.setting) === undefined)
     return `${unit}: ${settingName(change.setting, names)} not recorded`;

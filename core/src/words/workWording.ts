@@ -3,13 +3,14 @@ import { isDoneAtCamera, placeOf, UNMEASURED_WALK_SECONDS } from '../mend/cost.t
 import type { Work } from '../mend/leastWork.ts';
 import { isOnUnit } from '../mend/lookUp.ts';
 import type { Change } from '../record/change.ts';
+import { groupPartsOf } from '../record/settingPath.ts';
 import type { Rig } from '../rig/rig.ts';
 import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
 import { counted, edgeText } from './saying.ts';
-import { fieldOf, listed, type Names, shutterText } from './settingWords.ts';
-import { needText } from './wording.ts';
+import { fieldOf, listed, type Names, settingValue, shutterText } from './settingWords.ts';
+import { changeLines, needText } from './wording.ts';
 
 /** One stop of a plan: the camera, or a place somebody walks to. */
 export interface Visit {
@@ -32,6 +33,27 @@ export function visitsOf(rig: Rig, work: Pick<Work, 'changes'>): Visit[] {
     walkSeconds: unit === null ? 0 : (rig.placed.get(unit)?.settings.walkSeconds ?? null),
     changes,
   }));
+}
+
+/** What is done on one visit, all that is set for one letter in one line: "Group A on Sender 1: on, manual, 1/8". */
+export function visitLines(changes: readonly Change[], names: Names): string[] {
+  const letters = new Map<string, Change[]>();
+  for (const change of changes) {
+    const letter = groupPartsOf(change.setting)?.letter;
+    if (letter === undefined || change.to == null) continue;
+    const key = `Group ${letter} on ${names.unit(change.unit)}`;
+    letters.set(key, [...(letters.get(key) ?? []), change]);
+  }
+  const merged = [...letters].filter(([, of]) => of.length > 1);
+  const told = new Set(merged.flatMap(([, of]) => of));
+  const valueOf = ({ unit, setting, to }: Change) => settingValue(setting, to, names, unit);
+  return [
+    ...changeLines(
+      changes.filter((change) => !told.has(change)),
+      names,
+    ),
+    ...merged.map(([group, of]) => `${group}: ${of.map(valueOf).join(', ')}`),
+  ];
 }
 
 /** "4 min 56 s", "35 s". */
