@@ -62,9 +62,11 @@ test('another sender in its place is seen with every light that was dark', () =>
   expect((first.cure!.check as { light: string }).light).not.toBe(light);
 });
 
-test('it is not offered where what is left may be of the place', () => {
-  const { swap } = upToTheSwap('light-2', 'distanceM');
-  expect(swap).toBeNull();
+test('what stays with the place is not gone with the unit', () => {
+  const { after } = upToTheSwap('light-2', 'hot');
+  const still = causesIn(after('dark'));
+  expect(still).toContain('light-2 distanceM');
+  expect(still.filter((cause) => !/ (distanceM|heardShare|sight|offAxis)$/.test(cause))).toEqual([]);
 });
 
 test('the log says so, and blames nothing', () => {

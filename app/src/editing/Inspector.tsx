@@ -52,6 +52,11 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
       ) : (
         <Words>{`${names.unit(line.light.id)}: ${verdictText(line.verdict)}.`}</Words>
       )}
+      {onPaper === null && (
+        <View style={styles.ways}>
+          <ItWont look={judged.look.id} unit={line.light.id} label={names.unit(line.light.id)} />
+        </View>
+      )}
       {fields.length === 0 && <Words tone="quiet">Nothing to set at this station.</Words>}
       <FieldList
         judged={judged}
@@ -61,7 +66,6 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
         }
       />
       <View style={styles.ways}>
-        {onPaper === null && <ItWont look={judged.look.id} unit={line.light.id} label={names.unit(line.light.id)} />}
         <HistoryLink of={`unit:${unit}`} name={names.unit(unit)} />
       </View>
     </View>
@@ -102,5 +106,5 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
 const styles = StyleSheet.create({
   inspector: { gap: space.wide },
   explained: { gap: space.small },
-  ways: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },
+  ways: { flexDirection: 'row' },
 });

@@ -205,11 +205,14 @@ const OF_THE_PLACE: ReadonlySet<string> = new Set([
 /** Whether it is gone once another unit, set as planned, is in that one's place. */
 export const goesWithUnit = (field: string): boolean => !OF_THE_PLACE.has(field.split('.')[0]!);
 
+/** Of so many units the likeliest are weighed to be swapped. */
+const MOST_SWAPS = 3;
+
 /** Another unit, set as planned, in place of one: all that is the unit's own is tried at once. */
 function swapChecks(reality: Reality, left: readonly Suspect[], [press]: readonly Watched[]): Possible[] {
   const rig = reality.plan;
   if (!press) return [];
-  return [...suspectedFields(left)].flatMap(([unit, weights]): Possible[] => {
+  return [...suspectedFields(left)].slice(0, MOST_SWAPS).flatMap(([unit, weights]): Possible[] => {
     const own = [...weights.keys()].filter((field) => field !== 'broken' && goesWithUnit(field));
     const done = ['broken', ...own].map((field) => cureOf(rig, { unit, field: field as FaultField }));
     if (!weights.has('broken') || own.length === 0 || done.includes(null)) return [];

@@ -112,7 +112,7 @@ export function concluded(searched: Searched, { left, evidence, later, suspects,
       : { cure: null, proofs: 0 };
   const { cure } = ending;
   const other =
-    next === null ? undefined : checks.find(({ check }) => isAllOf(left, swappedIn(check)) && next.check !== check);
+    next === null ? undefined : checks.find(({ check }) => isAllAt(left, swappedIn(check)) && next.check !== check);
   const proven = cure !== null && ending.proofs === 0 && (causes.length === 1 || swap !== null);
   return {
     causes,
@@ -174,13 +174,13 @@ function endingOf(
 /** The press that fired with another unit in one's place, where all that is left to suspect went with that one. */
 function swapThatDid(left: readonly Suspect[], evidence: readonly Evidence[]): PressCheck | null {
   const fired = evidence.flatMap(({ check, answer }) => (check.kind === 'press' && answer === 'fires' ? [check] : []));
-  return fired.findLast((check) => isAllOf(left, swappedIn(check))) ?? null;
+  const isGone = left.every(({ faults }) => faults.every(({ field }) => goesWithUnit(field)));
+  return isGone ? (fired.findLast((check) => isAllAt(left, swappedIn(check))) ?? null) : null;
 }
 
-/** Whether all that is suspected goes with one unit. */
-const isAllOf = (left: readonly Suspect[], unit: string | null): boolean =>
-  unit !== null &&
-  left.every(({ faults }) => faults.length > 0 && faults.every((one) => one.unit === unit && goesWithUnit(one.field)));
+/** Whether all that is suspected is of one unit. */
+const isAllAt = (left: readonly Suspect[], unit: string | null): boolean =>
+  unit !== null && left.every(({ faults }) => faults.length > 0 && faults.every((one) => one.unit === unit));
 
 /** The other unit stays in; each light that was wrong is still to be seen. */
 function swapEnding(
