@@ -108,6 +108,8 @@ test('an answer can be taken back, how it was otherwise is asked, and a search c
   await waitFor(() => expect(server.rig.incidents[0]!.checks).toHaveLength(0));
   await user.click(await screen.findByRole('button', { name: 'Drop this search' }));
   expect(await screen.findByRole('heading', { name: 'What did you see?' })).toBeInTheDocument();
+  // It was looked for: what one came with is marked no more.
+  expect(screen.getByRole('radio', { name: 'Light 3: stays dark' })).not.toBeChecked();
   await waitFor(() => expect(server.rig.incidents).toHaveLength(0));
 });
 

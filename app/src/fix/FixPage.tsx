@@ -1,4 +1,6 @@
 import type { Shot } from '@ergon/core/shot/lightRun';
+import { useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
 import { Page } from '../components/Page';
 import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
@@ -15,6 +17,9 @@ export const FixPage = () => <LookPage title="Fix" of={FixLook} />;
 
 function FixLook({ judged, shot }: { judged: JudgedLook; shot: Shot }) {
   const incidents = useIncident(judged);
+  const { light } = useLocalSearchParams<{ light?: string }>();
+  // Once looked for, the light one came with is marked no more.
+  const [looked, setLooked] = useState<string | undefined>();
   const readOnly = useIsReadOnly(judged.look.event);
   const { look } = judged;
   const place = { before: <LookList current={look.id} place="fix" /> };
@@ -29,6 +34,13 @@ function FixLook({ judged, shot }: { judged: JudgedLook; shot: Shot }) {
   return open ? (
     <StepSheet key={open.id} judged={judged} incident={open} incidents={incidents} place={place} />
   ) : (
-    <SeenSheet judged={judged} shot={shot} incidents={incidents} place={place} />
+    <SeenSheet
+      judged={judged}
+      shot={shot}
+      incidents={incidents}
+      place={place}
+      marked={light === looked ? undefined : light}
+      onBegun={() => setLooked(light)}
+    />
   );
 }

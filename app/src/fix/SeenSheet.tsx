@@ -5,7 +5,6 @@ import type { Shot } from '@ergon/core/shot/lightRun';
 import { isMeantFor } from '@ergon/core/rig/meantFor';
 import type { Light, Rig } from '@ergon/core/rig/rig';
 import { SYMPTOM_NAMES } from '@ergon/core/words/diagnosisWording';
-import { useLocalSearchParams } from 'expo-router';
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -31,23 +30,28 @@ interface SeenSheetProps {
   shot: Shot;
   incidents: ReturnType<typeof useIncident>;
   place: { before: ReactNode };
+  /** A light that is dark to begin with. */
+  marked: string | undefined;
+  onBegun: () => void;
 }
 
 type Saw = Readonly<Record<string, Symptom>>;
 
 /** What somebody saw of each light in one press; only what is wrong need be said. */
-export function SeenSheet({ judged, shot: firstShot, incidents, place }: SeenSheetProps) {
+export function SeenSheet({ judged, shot: firstShot, incidents, place, marked, onBegun }: SeenSheetProps) {
   const { names } = useRig();
   const wide = useWide();
-  const { light: first } = useLocalSearchParams<{ light?: string }>();
   const { rig, shots } = judged.judgement;
   const [chosen, choose] = useState<string | null>(null);
-  const [saw, setSaw] = useState<Saw>(first !== undefined && isLight(rig, first) ? { [first]: 'dark' } : {});
+  const [saw, setSaw] = useState<Saw>(marked !== undefined && isLight(rig, marked) ? { [marked]: 'dark' } : {});
   const shot = shotOf(shots, chosen) ?? firstShot;
   const ask = useStandinSeen(rig, shot, setSaw);
   const order = byLabel(names);
   const lights = rig.lights.filter(({ id }) => !rig.strangers.has(id)).sort((a, b) => order(a.id, b.id));
-  const begin = (others: boolean) => incidents.begin(sightingsOf(lights, shot, saw, others ? rig : null));
+  const begin = (others: boolean) => {
+    onBegun();
+    incidents.begin(sightingsOf(lights, shot, saw, others ? rig : null));
+  };
   const isWrong = Object.values(saw).some((symptom) => symptom !== 'fires');
   return (
     <Page
