@@ -44,8 +44,9 @@ export const Lines = () => {
 /** The plan for a sender's loss, to be changed on paper; null where none is asked for. */
 function useLossPlan({ judgement }: JudgedLook, lost: string | undefined): Sheet | null {
   const { kit, names } = useRig();
+  if (lost === undefined) return null;
   const rig = withBag(judgement.rig, bagOf(kit));
-  const sender = lost === undefined ? undefined : rig.placed.get(lost);
+  const sender = rig.placed.get(lost);
   if (!sender) return null;
   return { changes: keptPlan(rig, sender) ?? losing(sender), label: `${names.unit(sender.id)} lost` };
 }

@@ -15,9 +15,13 @@ function told(scene: Scene, light: Light, field: 'mode' | 'power', value: Change
   return sender && letter != null ? [own, { ...set(sender, groupPath(letter, field), value) }] : [own];
 }
 
+/** The power wanted, or where a light starts that metered by itself. */
+export function startPower({ settings, profile: { power } }: Light): number {
+  return settings.power ?? Math.min(Math.max(START_POWER_STOPS, power.floor ?? -12), power.ceiling ?? 0);
+}
+
 export function toManual(scene: Scene, light: Light): Change[] {
-  const { floor, ceiling } = light.profile.power;
-  const power = light.settings.power ?? Math.min(Math.max(START_POWER_STOPS, floor ?? -12), ceiling ?? 0);
+  const power = startPower(light);
   const [mode, ...groupMode] = told(scene, light, 'mode', 'manual');
   const [own, ...groupPower] = told(scene, light, 'power', power);
   return [mode!, own!, ...groupMode, ...groupPower];

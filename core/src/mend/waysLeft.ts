@@ -3,8 +3,9 @@ import type { Change } from '../record/change.ts';
 import { byLikeness } from '../rig/likeness.ts';
 import type { Body, Light, Placed, Rig } from '../rig/rig.ts';
 import { hasSocket } from '../rig/stack.ts';
-import { isRight, verdictKey } from '../verdict/verdict.ts';
+import { verdictKey } from '../verdict/verdict.ts';
 import type { Tried } from './loss.ts';
+import { startPower } from './modeMends.ts';
 import { type Candidate, set, TRIES } from './scene.ts';
 
 /** The quicker first. */
@@ -13,11 +14,9 @@ export const waysOf = (tried: Tried, light: Light): Candidate[] => [
   ...byCable(tried.rig, light),
 ];
 
-/** Where nobody recorded a power a light set by hand starts there, to be metered from. */
+/** What sees no sender meters nothing. */
 const byHand = (light: Light): Change[] =>
-  light.settings.mode === 'ttl'
-    ? [set(light, 'mode', 'manual'), set(light, 'power', light.settings.power ?? null)]
-    : [];
+  light.settings.mode === 'ttl' ? [set(light, 'mode', 'manual'), set(light, 'power', startPower(light))] : [];
 
 /** By each light that fires in some shot it misses, and by those that together fire in all. */
 function byEye({ rig, judgement, lost }: Tried, light: Light): Candidate[] {
@@ -26,8 +25,8 @@ function byEye({ rig, judgement, lost }: Tried, light: Light): Candidate[] {
   for (const verdict of judgement.verdicts) {
     const shot = verdictKey(verdict).slice(verdict.unit.length);
     const other = rig.placed.get(verdict.unit)!;
-    if (verdict.verdict !== 'in-sync' || other.id === light.id || !isRight(verdict)) continue;
-    if (misses.has(shot)) helping.set(other, (helping.get(other) ?? new Set()).add(shot));
+    if (verdict.verdict !== 'in-sync' || other.id === light.id || !misses.has(shot)) continue;
+    helping.set(other, (helping.get(other) ?? new Set()).add(shot));
   }
   const others = [...helping].sort(([a, one], [b, two]) => two.size - one.size || byLikeness(a, b));
   const single = others.slice(0, TRIES).map(([other]) => [other.id]);
