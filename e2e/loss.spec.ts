@@ -25,14 +25,14 @@ for (const [name, size] of [
     await page.getByRole('radio', { name: /Sender 1$/ }).click();
     await expect(page.getByText(SAVED)).toBeVisible();
     await expectAccessible(page, `a way round ${name}`);
-    await page.getByRole('button', { name: 'Keep it for the evening' }).click();
+    await page.getByRole('button', { name: 'Keep this plan' }).click();
     await expect(page.getByText(/^Kept with this look/)).toBeVisible();
 
     // Opened again it is there at once.
     await page.reload();
     await page.getByRole('radio', { name: /Sender 1$/ }).click();
     await expect(page.getByText(/^Kept with this look/)).toBeVisible();
-    await page.getByRole('button', { name: /^Make it so/ }).click();
+    await page.getByRole('button', { name: /^Use this plan/ }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Without Sender 1' })).toBeVisible();
     await expect(page.getByText('Take Sender 1 off Body 1')).toBeVisible();
     await expectAccessible(page, `a way round that was made ${name}`);

@@ -60,7 +60,7 @@ test('from Fix to what is left without it, made in one step and still to be read
   await user.click(screen.getByRole('radio', { name: /Sender 1$/ }));
   expect(await screen.findByText(SAVED)).toBeInTheDocument();
   expect(screen.getByText('Take Sender 1 off Body 1')).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: /^Make it so.*changes/ }));
+  await user.click(screen.getByRole('button', { name: /^Use this plan.*changes/ }));
   expect(await screen.findByRole('heading', { name: 'Without Sender 1' })).toBeInTheDocument();
   expect(screen.getByText('Take Sender 1 off Body 1')).toBeInTheDocument();
   await waitFor(() => expect(speechesOf(server).units['sender-1']).toMatchObject({ role: 'off' }));
@@ -71,7 +71,7 @@ test('from Fix to what is left without it, made in one step and still to be read
 test('kept it is there at once, without a search; changed on paper the change is kept; it can be kept no more', async () => {
   mockParams = { look: 'speeches', sender: 'sender-1' };
   const { user, server, unmount } = show(<LossPage />);
-  await user.click(await screen.findByRole('button', { name: 'Keep it for the evening' }));
+  await user.click(await screen.findByRole('button', { name: 'Keep this plan' }));
   expect(await screen.findByText(/^Kept with this look/)).toBeInTheDocument();
   await waitFor(() => expect(speechesOf(server).units['sender-1']!.ifLost).toBeDefined());
   const { ifLost } = speechesOf(server).units['sender-1']!;
@@ -89,7 +89,7 @@ test('kept it is there at once, without a search; changed on paper the change is
   mockParams = { look: 'speeches', sender: 'sender-1' };
   const again = show(<LossPage />, speechesWith({ 'sender-1': { ifLost } }));
   expect(await screen.findByText(SAVED)).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: 'Keep none' }));
+  await user.click(screen.getByRole('button', { name: 'Forget this plan' }));
   await waitFor(() => expect(speechesOf(again.server).units['sender-1']!.ifLost).toBeUndefined());
   expect(await screen.findByText('Trying way 3 of 9')).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Stop' }));

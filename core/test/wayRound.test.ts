@@ -2,7 +2,8 @@
 import type { Change } from '../src/record/change.ts';
 import { IN_THE_BAG } from '../src/record/settings.ts';
 import { parseDocument, writeDocument } from '../src/record/kitDocument.ts';
-import { keptPlan, wayAfter, type WayRound, wayRound } from '../src/mend/wayRound.ts';
+import { keptPlan } from '../src/mend/losing.ts';
+import { wayAfter, type WayRound, wayRound } from '../src/mend/wayRound.ts';
 import { applyOperation } from '../src/operation/applyOperation.ts';
 import { emptyState } from '../src/operation/crewState.ts';
 import { inverse } from '../src/operation/edit.ts';

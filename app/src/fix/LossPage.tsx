@@ -96,7 +96,7 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
       footer={
         way ? (
           <View style={styles.foot}>
-            <Button kind="act" label="Make it so" detail={wayCost(way)} onPress={() => make(way)} />
+            <Button kind="act" label="Use this plan" detail={wayCost(way)} onPress={() => make(way)} />
           </View>
         ) : (
           <Searching search={search} />
@@ -112,9 +112,9 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
           <Words tone="quiet">{wayNote(way, isKept)}</Words>
           <VisitList rig={rig} changes={toDo(way.changes, sender)} />
           <View style={styles.ways}>
-            {!isKept && <Button label="Keep it for the evening" onPress={() => keep(way.changes)} />}
+            {!isKept && <Button label="Keep this plan" onPress={() => keep(way.changes)} />}
             {isKept && <Button label="Look for another way" onPress={() => setAnew(true)} />}
-            {isKept && <Button kind="quiet" label="Keep none" onPress={() => keep(null)} />}
+            {isKept && <Button kind="quiet" label="Forget this plan" onPress={() => keep(null)} />}
           </View>
           {isKept && (
             <LinkBox href={`/lines/${look.id}?lost=${sender}` as Href} style={[styles.link]}>

@@ -1,5 +1,5 @@
 import type { Diagnosis } from '@ergon/core/diagnose/diagnosis';
-import { swappedIn } from '@ergon/core/diagnose/checks';
+import { swappedIn } from '@ergon/core/diagnose/swappedIn';
 import { OTHERWISE, UNSURE } from '@ergon/core/diagnose/evidence';
 import type { Check, Incident } from '@ergon/core/record/incident';
 import type { Symptom } from '@ergon/core/record/incidentTerms';

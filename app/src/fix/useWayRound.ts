@@ -1,4 +1,5 @@
-import { keptPlan, wayAfter, type WayRound } from '@ergon/core/mend/wayRound';
+import { keptPlan } from '@ergon/core/mend/losing';
+import { wayAfter, type WayRound } from '@ergon/core/mend/wayRound';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
 import type { Placed, Rig } from '@ergon/core/rig/rig';
 import { useMemo } from 'react';

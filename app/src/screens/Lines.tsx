@@ -1,5 +1,4 @@
-import { losing } from '@ergon/core/mend/loss';
-import { keptPlan } from '@ergon/core/mend/wayRound';
+import { keptPlan, losing } from '@ergon/core/mend/losing';
 import { keepingPlan } from '@ergon/core/operation/lossEdits';
 import { usesOf } from '@ergon/core/operation/timetable';
 import { bagOf, withBag } from '@ergon/core/rig/bag';

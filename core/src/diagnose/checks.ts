@@ -19,6 +19,7 @@ import { closer, type Evidence, fieldsOff, OTHERWISE } from './evidence.ts';
 import type { Fault, FaultField } from './fault.ts';
 import { lightIn, type Reality, type Watched } from './reality.ts';
 import type { Suspect } from './suspects.ts';
+import { swappedIn } from './swappedIn.ts';
 
 /** Seconds to read what is to be done and to answer it. */
 const ASKING_SECONDS = 18;
@@ -222,12 +223,6 @@ function swapChecks(reality: Reality, left: readonly Suspect[], [press]: readonl
       { check: { kind: 'press', ...pressed(press), done: done as Done[], meanwhile: [] }, seconds, place, ends: null },
     ];
   });
-}
-
-/** The unit another one was put in place of for a press, set as planned; null where it was left. */
-export function swappedIn(check: Check): string | null {
-  const unit = check.kind === 'press' ? check.done.find(({ setting }) => setting === 'broken')?.unit : undefined;
-  return unit ?? null;
 }
 
 /** The press that proves a cure, with what is put right for it; null where nothing of it can be set by hand. */

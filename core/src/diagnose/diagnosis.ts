@@ -11,7 +11,6 @@ import {
   PRESS_SECONDS,
   provingPress,
   standsAt,
-  swappedIn,
   wrongPresses,
 } from './checks.ts';
 import { type Evidence, evidenceOf, UNSURE } from './evidence.ts';
@@ -22,6 +21,7 @@ import { faultLibrary } from './faultLibrary.ts';
 import { nextCheck, searchOf } from './nextCheck.ts';
 import { type Reality, type Watched } from './reality.ts';
 import { leftOf, parted, type Suspect, suspectsFor } from './suspects.ts';
+import { swappedIn } from './swappedIn.ts';
 import { clearedBy, type Cleared } from './traced.ts';
 
 /** What it may be, with how likely beside the others, 0 to 1. */

@@ -1,12 +1,12 @@
 /** What the loss of a sender takes from a look, and how much of it a plan keeps. docs/model.md, Sender lost. */
 import type { Change } from '../record/change.ts';
-import { isByAir } from '../record/settings.ts';
-import { isMeantFor, lostWish } from '../rig/meantFor.ts';
-import { isBody, type Light, type Placed, type Rig } from '../rig/rig.ts';
+import { isMeantFor, isOpenToBodies, lostWish } from '../rig/meantFor.ts';
+import type { Placed, Rig } from '../rig/rig.ts';
 import { withRigChanges } from '../rig/rigChanges.ts';
 import { judge, type Judgement } from '../verdict/judge.ts';
 import { rejudge } from '../verdict/rejudge.ts';
 import { isRight, verdictKey } from '../verdict/verdict.ts';
+import { losing } from './losing.ts';
 import { secondsOf } from './quickWork.ts';
 import { set } from './scene.ts';
 
@@ -22,18 +22,11 @@ export interface Tried {
   seconds: number;
 }
 
-/** A sender is taken off; of a body its own flash is let down. */
-export const losing = (sender: Placed): Change[] =>
-  isBody(sender) ? [set(sender, 'popupUp', false)] : [set(sender, 'role', 'off'), set(sender, 'mount', null)];
-
-const isOpen = ({ settings }: Light): boolean =>
-  settings.firesFor == null && (isByAir(settings) || settings.link === 'eye');
-
 /** What is wanted of every light, said outright: without the sender nothing else would say it. */
 function asWanted(rig: Rig): Rig {
   const said = rig.lights.flatMap((light): Change[] => {
     const meant = rig.bodies.map((body) => [body.id, isMeantFor(rig, light, body)] as const);
-    if (!isOpen(light) || rig.strangers.has(light.id) || meant.some(([, holds]) => holds === null)) return [];
+    if (!isOpenToBodies(light) || rig.strangers.has(light.id) || meant.some(([, holds]) => holds === null)) return [];
     return [
       set(
         light,
@@ -83,7 +76,9 @@ export class Loss {
     return lostWish(this.rig, after).flatMap((id) => {
       const said = this.wanted.placed.get(id)?.settings.firesFor;
       const light = this.rig.lights.find((one) => one.id === id);
-      return light && id !== this.sender.id && said != null && isOpen(light) ? [set(light, 'firesFor', said)] : [];
+      return light && id !== this.sender.id && said != null && isOpenToBodies(light)
+        ? [set(light, 'firesFor', said)]
+        : [];
     });
   }
 }

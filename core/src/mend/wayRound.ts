@@ -3,14 +3,14 @@
  * put on a cable. The simulator says what each way saves. docs/model.md, Sender lost.
  */
 import { type Change, isNoChange, mergeChanges } from '../record/change.ts';
-import type { SettingPath, SettingValue } from '../record/settings.ts';
 import { byLikeness } from '../rig/likeness.ts';
 import { isFlash, type Placed, type Rig } from '../rig/rig.ts';
 import { costOf } from './cost.ts';
 import { inWalkingOrder } from './inWalkingOrder.ts';
-import { isBetter, losing, Loss, type Tried } from './loss.ts';
+import { losing } from './losing.ts';
+import { isBetter, Loss, type Tried } from './loss.ts';
 import { QuickWork } from './quickWork.ts';
-import { type Candidate, set } from './scene.ts';
+import type { Candidate } from './scene.ts';
 import { openingsFor } from './standIn.ts';
 import { waysOf } from './waysLeft.ts';
 
@@ -52,13 +52,6 @@ export function wayAfter(rig: Rig, sender: Placed, changes: readonly Change[]): 
     changes.filter((change) => !isOff(change)),
   );
 }
-
-/** What the look keeps for the loss of a sender, as changes from what is set now; what the crew has no more is passed over. */
-export const keptPlan = (rig: Rig, sender: Placed): Change[] | null =>
-  sender.settings.ifLost?.flatMap(({ unit, setting, to }) => {
-    const placed = rig.placed.get(unit);
-    return placed ? [{ ...set(placed, setting as SettingPath, null), to: (to ?? null) as SettingValue }] : [];
-  }) ?? null;
 
 function wayOf(loss: Loss, changes: readonly Change[]): WayRound {
   const { rig, sender } = loss;

@@ -65,10 +65,14 @@ function lostAmong(before: Rig, after: Rig, lights: readonly Light[] = before.li
   return lights.filter((light) => isGone(light) || hasLostWish(before, after, light));
 }
 
+/** Whether it may fire for several bodies and nobody said for which: its link then says so. */
+export const isOpenToBodies = ({ settings }: Light): boolean =>
+  settings.firesFor == null && (isByAir(settings) || settings.link === 'eye');
+
 function hasLostWish(before: Rig, after: Rig, light: Light): boolean {
   const { link, firesFor = null } = light.settings;
   const now = after.placed.get(light.id);
-  const isOpen = firesFor === null && (isByAir(light.settings) || link === 'eye');
+  const isOpen = isOpenToBodies(light);
   if (link == null || !now || !isFlash(now) || before.strangers.has(light.id)) return false;
   // To say something else of it is another wish, and not one that is lost on the way.
   if (!isSameValue(firesFor, now.settings.firesFor ?? null)) return false;

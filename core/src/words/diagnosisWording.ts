@@ -1,5 +1,5 @@
 /** What is said while a fault is looked for: what was seen, what to do next, what it was. */
-import { swappedIn } from '../diagnose/checks.ts';
+import { swappedIn } from '../diagnose/swappedIn.ts';
 import type { Cause, Diagnosis } from '../diagnose/diagnosis.ts';
 import { OTHERWISE, UNSURE } from '../diagnose/evidence.ts';
 import type { ButtonCheck, Check, Incident, LookCheck, PressCheck } from '../record/incident.ts';

@@ -6,7 +6,7 @@ import { durationText } from './workWording.ts';
 
 /** Which lights fire as before, and which are left to people. */
 export function wayText({ saved, left }: WayRound, names: Names): string {
-  if (saved.length === 0 && left.length === 0) return 'No light misses it.';
+  if (saved.length === 0 && left.length === 0) return 'No light that does as meant now needs it.';
   const parts = [
     saved.length > 0 && `${listed(saved, names)} ${saved.length === 1 ? 'fires' : 'fire'} as before.`,
     left.length > 0 &&
