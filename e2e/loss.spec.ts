@@ -45,6 +45,6 @@ for (const [name, size] of [
     expect(units['sender-1']!.ifLost!.length).toBeGreaterThan(5);
     const onBody = Object.values(units).filter(({ mount, role }) => mount === 'body-1' && role === 'master');
     expect(onBody).toHaveLength(1);
-    await page.getByRole('link', { name: 'Tick it off on the cards' }).click();
+    await page.getByRole('button', { name: 'Tick it off on the cards' }).click();
     await expect(page.getByText(/settings to dial on/)).toBeVisible();
   });

@@ -60,7 +60,7 @@ test('from Fix to what is left without it, made in one step and still to be read
   await user.click(screen.getByRole('radio', { name: /Sender 1$/ }));
   expect(await screen.findByText(SAVED)).toBeInTheDocument();
   expect(screen.getByText('Take Sender 1 off Body 1')).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: /^Use this plan.*changes/ }));
+  await user.click(screen.getByRole('button', { name: /^Use this plan.*3 min 50 s/ }));
   expect(await screen.findByRole('heading', { name: 'Without Sender 1' })).toBeInTheDocument();
   expect(screen.getByText('Take Sender 1 off Body 1')).toBeInTheDocument();
   await waitFor(() => expect(speechesOf(server).units['sender-1']).toMatchObject({ role: 'off' }));

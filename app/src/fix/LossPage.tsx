@@ -2,13 +2,13 @@ import type { Change } from '@ergon/core/record/change';
 import { keepingPlan, makingPlan } from '@ergon/core/operation/lossEdits';
 import type { WayRound } from '@ergon/core/mend/wayRound';
 import type { Rig } from '@ergon/core/rig/rig';
-import { wayCost, wayNote, wayText } from '@ergon/core/words/lossWording';
-import { type Href, useLocalSearchParams } from 'expo-router';
+import { wayNote, wayText } from '@ergon/core/words/lossWording';
+import { durationText } from '@ergon/core/words/workWording';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
-import { LinkBox } from '../components/LinkBox';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
 import { ReadOnly } from '../event/ReadOnly';
@@ -17,7 +17,7 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 import { LookList } from '../screens/LookList';
 import { LookPage } from '../screens/LookPage';
-import { space, TOUCH } from '../theme/tokens';
+import { space } from '../theme/tokens';
 import { VisitList } from '../work/VisitList';
 import { ourSenders } from './ourSenders';
 import { useWayRound } from './useWayRound';
@@ -75,6 +75,7 @@ interface WayPageProps {
 
 function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
   const { names, queue } = useRig();
+  const router = useRouter();
   const [anew, setAnew] = useState(false);
   const { look } = judged;
   const { rig, way, isKept, search } = useWayRound(judged, sender, anew);
@@ -96,7 +97,12 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
       footer={
         way ? (
           <View style={styles.foot}>
-            <Button kind="act" label="Use this plan" detail={wayCost(way)} onPress={() => make(way)} />
+            <Button
+              kind="act"
+              label="Use this plan"
+              detail={way.seconds > 0 ? durationText(way.seconds) : undefined}
+              onPress={() => make(way)}
+            />
           </View>
         ) : (
           <Searching search={search} />
@@ -114,13 +120,14 @@ function WayPage({ judged, sender, place, onMade, children }: WayPageProps) {
           <View style={styles.ways}>
             {!isKept && <Button label="Keep this plan" onPress={() => keep(way.changes)} />}
             {isKept && <Button label="Look for another way" onPress={() => setAnew(true)} />}
+            {isKept && (
+              <Button
+                label="Change it on paper"
+                onPress={() => router.push(`/lines/${look.id}?lost=${sender}` as Href)}
+              />
+            )}
             {isKept && <Button kind="quiet" label="Forget this plan" onPress={() => keep(null)} />}
           </View>
-          {isKept && (
-            <LinkBox href={`/lines/${look.id}?lost=${sender}` as Href} style={[styles.link]}>
-              <Words as="strong">Change it on paper</Words>
-            </LinkBox>
-          )}
         </>
       )}
     </Page>
@@ -144,15 +151,20 @@ function Searching({ search }: { search: ReturnType<typeof useWayRound>['search'
 
 /** The walks stay in sight while somebody makes them; the cards keep them for good. */
 function MadePage({ judged, made, place }: { judged: JudgedLook; made: Made; place: WayPageProps['place'] }) {
+  const router = useRouter();
   return (
     <Page
       title={`Without ${made.label}`}
       subtitle={judged.look.name}
       {...place}
       footer={
-        <LinkBox href={`/lines/${judged.look.id}/cards` as Href} style={[styles.link]}>
-          <Words as="strong">Tick it off on the cards</Words>
-        </LinkBox>
+        <View style={styles.foot}>
+          <Button
+            kind="act"
+            label="Tick it off on the cards"
+            onPress={() => router.push(`/lines/${judged.look.id}/cards` as Href)}
+          />
+        </View>
       }
     >
       <Words as="sentence" live>
@@ -166,5 +178,4 @@ function MadePage({ judged, made, place }: { judged: JudgedLook; made: Made; pla
 const styles = StyleSheet.create({
   foot: { gap: space.small, maxWidth: 360 },
   ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
-  link: { minHeight: TOUCH, justifyContent: 'center' },
 });

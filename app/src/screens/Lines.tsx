@@ -1,4 +1,4 @@
-import { keptPlan, losing } from '@ergon/core/mend/losing';
+import { keptPlan } from '@ergon/core/mend/losing';
 import { keepingPlan } from '@ergon/core/operation/lossEdits';
 import { usesOf } from '@ergon/core/operation/timetable';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
@@ -40,14 +40,14 @@ export const Lines = () => {
   return <LookPage key={lost ?? ''} title="Lines" of={LinesOfLook} />;
 };
 
-/** The plan for a sender's loss, to be changed on paper; null where none is asked for. */
+/** The plan that is kept for a sender's loss, to be changed on paper; null where none is asked for or kept. */
 function useLossPlan({ judgement }: JudgedLook, lost: string | undefined): Sheet | null {
   const { kit, names } = useRig();
   if (lost === undefined) return null;
   const rig = withBag(judgement.rig, bagOf(kit));
   const sender = rig.placed.get(lost);
-  if (!sender) return null;
-  return { changes: keptPlan(rig, sender) ?? losing(sender), label: `${names.unit(sender.id)} lost` };
+  const changes = sender ? keptPlan(rig, sender) : null;
+  return changes && { changes, label: `${names.unit(lost)} lost` };
 }
 
 /** The lines of a look, and the same with whatever is tried on paper. */

@@ -2,7 +2,6 @@
 import { UNMEASURED_WALK_SECONDS } from '../mend/cost.ts';
 import type { WayRound } from '../mend/wayRound.ts';
 import { listed, type Names } from './settingWords.ts';
-import { durationText } from './workWording.ts';
 
 /** Which lights fire as before, and which are left to people. */
 export function wayText({ saved, left }: WayRound, names: Names): string {
@@ -23,7 +22,3 @@ export const wayNote = ({ walkSeconds }: WayRound, isKept: boolean): string =>
   ]
     .filter(Boolean)
     .join(' ');
-
-/** "14 changes, 3 min 50 s" */
-export const wayCost = ({ changes, seconds }: WayRound): string =>
-  `${changes.length === 1 ? '1 change' : `${changes.length} changes`}, ${durationText(seconds)}`;
