@@ -55,7 +55,7 @@ test('another sender stands in as the lost one was set', () => {
   const way = wayRound(rig, placed(rig, 'sender-1'));
   expect([...way.saved].sort()).toEqual(speeches);
   expect(way.left).toEqual([]);
-  expect(set(way, 'sender-1')).toEqual({ role: 'off', mount: null });
+  expect(set(way, 'sender-1')).toEqual({ role: 'off', mount: null, broken: true });
   expect(set(way, 'light-4')).toMatchObject({
     on: true,
     role: 'master',
@@ -66,6 +66,15 @@ test('another sender stands in as the lost one was set', () => {
     'groups.C.on': true,
   });
   expect(failing(withRigChanges(rig, way.changes))).toEqual([]);
+});
+
+test('what was lost before stands in for nothing', () => {
+  const rig = rigOfLook('speeches', []);
+  const first = wayRound(rig, placed(rig, 'sender-2'));
+  const after = withRigChanges(rig, first.changes);
+  const way = wayRound(after, placed(after, 'sender-1'));
+  expect(way.changes.filter(({ unit }) => unit === 'sender-2')).toEqual([]);
+  expect([...way.left].sort()).toEqual(speeches);
 });
 
 test('with nothing to put there the lights stay meant for the body, so that nobody takes them for done', () => {

@@ -34,9 +34,12 @@ export function openingsFor(rig: Rig, sender: Placed): Candidate[] {
   ];
 }
 
-/** It takes no part, or is in somebody's hand. */
+/** It works and takes no part, or is in somebody's hand. */
 const isReady = (rig: Rig, { id, settings, profile }: Placed): boolean =>
-  !rig.strangers.has(id) && profile.kind !== 'body' && (settings.role === 'off' || settings.mount === HAND);
+  !rig.strangers.has(id) &&
+  settings.broken !== true &&
+  profile.kind !== 'body' &&
+  (settings.role === 'off' || settings.mount === HAND);
 
 function distinct<P extends Placed>(all: readonly P[]): P[] {
   return [...new Map([...all].reverse().map((one) => [likenessOf(one), one])).values()].reverse();

@@ -95,8 +95,9 @@ function nearer(loss: Loss, tried: Tried): Tried | null {
 
 /** As the fixes of its findings would have it. */
 function mendedFrom(loss: Loss, { changes, rig }: Tried): Tried {
-  const isOfLost = ({ unit }: Change) => unit === loss.sender.id;
-  const work = new QuickWork(rig, { allows: (change) => !isOfLost(change), seconds: null, onJudged: () => undefined });
+  // What lies ready is in the rig: to put another unit in place of a broken one is no way round it.
+  const allows = ({ unit, setting }: Change) => unit !== loss.sender.id && setting !== 'broken';
+  const work = new QuickWork(rig, { allows, seconds: null, onJudged: () => undefined });
   return loss.tried(mergeChanges(changes, work.plan().changes));
 }
 
