@@ -1,7 +1,11 @@
-import { address, enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
+import { address, enterDemo, expect, expectSaved, goTo, type Page, test, openStation } from './crewTest.ts';
 
 /** The first fault's fix; what stands on the block at the top. */
 const block = (page: Page) => page.getByRole('region', { name: 'First fault' });
+const mend = (page: Page) =>
+  block(page)
+    .getByRole('button', { name: /^(?!Next|Mend all)/ })
+    .first();
 
 async function chooseBody(page: Page, body: string): Promise<void> {
   await page.getByRole('radio', { name: `Shot by: ${body}` }).click();
@@ -10,11 +14,11 @@ async function chooseBody(page: Page, body: string): Promise<void> {
 /** Presses the offered fix of whatever fault stands first, until none is left; answers how many it took. */
 async function mendAll(page: Page): Promise<number> {
   for (let count = 0; count < 20; count++) {
-    if (await page.getByText('Every line is whole once it is dialled.').isVisible()) return count;
+    if (await page.getByText('Every light fires as meant, once it is dialled.').isVisible()) return count;
     const what = await block(page).innerText();
-    await block(page).getByRole('button').first().click();
+    await mend(page).click();
     await expect(async () => {
-      const done = await page.getByText('Every line is whole once it is dialled.').isVisible();
+      const done = await page.getByText('Every light fires as meant, once it is dialled.').isVisible();
       expect(done || (await block(page).innerText()) !== what).toBe(true);
     }).toPass();
   }
@@ -41,7 +45,7 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
   for (const [light, gap] of [
     ['Light 3', 'ID 52, sender 27'],
     ['Light 4', 'sender has no group E'],
-    ['Light 5', 'role local, not remote'],
+    ['Light 5', 'set local, not remote'],
     ['Light 6', 'channel 3, sender on 11'],
     ['Light 9', 'flip switch 1'],
   ] as const) {
@@ -76,19 +80,13 @@ test('enter, see what fails, mend each, fire, log, reload: proven; a change make
 
   // A sender's change is every light's it drives.
   await goTo(page, '/lines/first-dance', 'First dance');
+  await chooseBody(page, 'Body 1');
   await openStation(page, 'Light 1', 'frame');
   await page.getByRole('button', { name: 'shutter of Body 1: less' }).click();
   await expectSaved(page);
   await page.getByRole('link', { name: 'Tonight' }).click();
   await expect(page.getByText('Long shed · 7 computed · 2 proven')).toBeVisible();
 });
-
-async function openStation(page: Page, light: string, stage: string): Promise<void> {
-  await page
-    .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
-    .getByRole('button', { name: new RegExp(`^${stage},`) })
-    .click();
-}
 
 async function undo(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Undo: / }).click();
@@ -100,8 +98,8 @@ test('the demo is entered with one tap, and starts again as it came', async ({ p
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
   await goTo(page, '/lines/vows', 'Vows');
   const untouched = await page.getByText('Light 1 and Light 2 stay dark.').isVisible();
-  if (untouched) await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  if (untouched) await mend(page).click();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await expectSaved(page);
   await goTo(page, '/', 'Ropewalk wedding');
   await page.getByRole('button', { name: 'Start the demo again' }).click();
@@ -136,14 +134,14 @@ test('a fault shared by all is one gap, mended once', async ({ page }) => {
   await block(page)
     .getByRole('button', { name: /^Set shutter type mechanical on Body 1/ })
     .click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 });
 
 test('what is not recorded is said, and recording it settles it', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/family-groups', 'Family groups');
   await expect(page.getByRole('group', { name: /^Light 2,.*Unknown/ })).toBeVisible();
-  await openStation(page, 'Light 2', 'hearer');
+  await openStation(page, 'Light 2', 'receiver');
   const id = page.getByRole('textbox', { name: 'ID of Light 2' });
   await id.fill('27');
   await id.press('Enter');
@@ -153,15 +151,15 @@ test('what is not recorded is said, and recording it settles it', async ({ page 
 test('a unit put into a look is unknown until recorded, and undo takes it out again', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
-  await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await mend(page).click();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Put a unit in this look' }).click();
   await page.getByRole('radio', { name: 'Put in: Light 8' }).click();
   await page.getByRole('button', { name: 'Put Light 8 in with nothing set' }).click();
   await expect(page.getByRole('group', { name: /^Light 8.*Unknown/ })).toBeVisible();
   await openStation(page, 'Light 8', 'foot');
   await page.getByRole('radio', { name: 'link of Light 8: eye' }).click();
-  await openStation(page, 'Light 8', 'hearer');
+  await openStation(page, 'Light 8', 'receiver');
   await expect(page.getByRole('radio', { name: 'eye of Light 8: S1' })).toBeVisible();
   await expectSaved(page);
   await page.getByRole('button', { name: /^Undo: link of Light 8/ }).click();
@@ -264,20 +262,30 @@ test('edits made while the server cannot be reached wait, show, and are saved wh
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
   await context.setOffline(true);
-  await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await mend(page).click();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('1 waiting');
   await context.setOffline(false);
   await expectSaved(page);
   await page.reload();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 });
 
-test('a station opened low on a phone comes into view with its line', async ({ page }) => {
+test('a light opens where it is, and what opens is in sight', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');
   const row = page.getByRole('group', { name: /^Light 3/ });
-  await row.getByRole('button', { name: /^hearer,/ }).click();
-  await expect(row.getByRole('button', { name: 'Set ID 27 on Light 3' })).toBeInViewport({ ratio: 1 });
-  await expect(row.getByText('Rim · rear column')).toBeInViewport({ ratio: 1 });
+  const head = row.getByRole('button', { name: 'Light 3', exact: true });
+  const before = (await head.boundingBox())!.y;
+  await head.click();
+  await expect(row.getByRole('button', { name: /^receiver, the line stops here/ })).toBeInViewport({ ratio: 1 });
+  expect((await head.boundingBox())!.y).toBeCloseTo(before, 0);
+  await expect(page.getByRole('button', { name: /^Set ID 27 on Light 3/ })).toBeInViewport({ ratio: 1 });
+  // Another one below it: the first closes, and the touched one stays under the thumb.
+  const other = page.getByRole('button', { name: 'Light 4', exact: true });
+  await other.scrollIntoViewIfNeeded();
+  const at = (await other.boundingBox())!.y;
+  await other.click();
+  await expect(row.getByRole('button', { name: /^receiver,/ })).toHaveCount(0);
+  expect((await other.boundingBox())!.y).toBeCloseTo(at, 0);
 });

@@ -7,7 +7,8 @@ import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { importing } from '@ergon/core/operation/editsOf';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test as base } from '@playwright/test';
+import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import { isWide } from './sizes.ts';
 
 export { expect };
 export type { Page };
@@ -106,6 +107,30 @@ export async function secondMember(page: Page, other: Page, at = address(), othe
 export async function goTo(page: Page, path: string, title: string): Promise<void> {
   await page.goto(address() + path);
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+}
+
+/** A station of one light: on a phone its row is opened first. */
+export async function openStation(page: Page, light: string, stage: string): Promise<void> {
+  const row = page.getByRole('group', { name: new RegExp(`^${light}[,.]`) });
+  await openRow(page, row);
+  await row.getByRole('button', { name: new RegExp(`^(${light}: )?${stage},`) }).click();
+}
+
+/** The same of whichever line comes first. */
+export async function openFirst(page: Page, stage: string): Promise<void> {
+  await openRow(page, page.getByRole('group', { name: /\.( proven| proof is stale)?$/ }).first());
+  await page
+    .getByRole('button', { name: new RegExp(`(^|: )${stage},`) })
+    .first()
+    .click();
+}
+
+async function openRow(page: Page, row: Locator): Promise<void> {
+  if (isWide(page)) return;
+  const head = row.getByRole('button', { expanded: false }).first();
+  const opened = row.getByRole('button', { expanded: true }).first();
+  await expect(head.or(opened).first()).toBeVisible();
+  if ((await opened.count()) === 0) await head.click();
 }
 
 export async function expectSaved(page: Page): Promise<void> {

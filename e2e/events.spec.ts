@@ -9,6 +9,7 @@ import {
   type Page,
   secondMember,
   test,
+  openFirst,
 } from './crewTest.ts';
 
 const moments = (page: Page) => page.getByRole('list', { name: 'Moments' }).getByRole('listitem');
@@ -166,10 +167,7 @@ test('a past event shows what it was like, changes only once it is opened again,
   // Its looks may be tried on paper, and nothing of it changes.
   await moments(page).first().getByRole('link').click();
   await expect(page.getByRole('heading', { level: 1, name: 'Supper' })).toBeVisible();
-  await page
-    .getByRole('button', { name: /(^|: )hearer,/ })
-    .first()
-    .click();
+  await openFirst(page, 'receiver');
   await page.getByRole('button', { name: /^channel of Light 1: more/ }).click();
   const paper = page.getByRole('region', { name: 'On paper' });
   await expect(paper).toContainText('Light 1');
@@ -263,7 +261,7 @@ test('a wish that cannot be met says what is missing; one that can is proposed, 
   await expect(best.getByRole('button', { name: /^Let go, Rim/ })).toBeVisible({ timeout: 60_000 });
   await best.getByRole('button', { name: 'Use this look' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Fireworks' })).toBeVisible();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await openEvent(page, 'regatta', 'Regatta supper');
   await expect(moments(page).filter({ hasText: 'Fireworks' })).toContainText('3 computed');
 });

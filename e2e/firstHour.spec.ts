@@ -130,7 +130,7 @@ async function lookByWish(person: Person, name: string, count: string): Promise<
   await person.tap('button', 'Propose');
   await person.tap('button', 'Use this look');
   await expect(person.page.getByRole('heading', { level: 1, name })).toBeVisible();
-  await expect(person.page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(person.page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 }
 
 test('from an empty crew to a proven look, without a document', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { enterDemo, expect, expectSaved, goTo, type Page, test } from './crewTest.ts';
+import { enterDemo, expect, expectSaved, goTo, type Page, test, openStation } from './crewTest.ts';
 import { isWide } from './sizes.ts';
 
 /** Types an answer and takes it. */
@@ -70,7 +70,7 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
   ).toBeVisible();
   await expect(
     where
-      .getByRole('img', { name: /^Line: body ok, shoe ok, sender ok, air ok, hearer ok, foot ok, lamp ok, frame ok/ })
+      .getByRole('img', { name: /^Line: body ok, shoe ok, sender ok, air ok, receiver ok, foot ok, lamp ok, frame ok/ })
       .first(),
   ).toBeVisible();
 
@@ -86,7 +86,7 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
       : page.getByRole('group', { name: new RegExp(`^${pole}\\. In the frame\\.`) });
     await expect(named).toBeVisible();
   }
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   for (const pole of ['Pole 1', 'Pole 2']) {
     await expect(page.getByRole('group', { name: new RegExp(`^${pole}\\. In the frame\\.$`) })).toBeVisible();
   }
@@ -102,12 +102,9 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
   await page.getByRole('button', { name: 'Save, Oakvane V60' }).click();
   await expect(page.getByRole('button', { name: 'Save, Oakvane V60' })).toHaveCount(0);
   await goTo(page, '/lines/speeches', 'Speeches');
-  await page
-    .getByRole('group', { name: /^Pole 1\./ })
-    .getByRole('button', { name: /hearer, works/ })
-    .click();
+  await openStation(page, 'Pole 1', 'receiver');
   await expect(page.getByText('On the unit: Key CH, then the wheel.')).toBeVisible();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 });
 
 test('a list of 500 units with 20 bad rows: each is named, the good ones land, undo takes them back', async ({

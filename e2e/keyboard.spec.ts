@@ -2,6 +2,10 @@
 import { enterDemo, expect, goTo, type Page, test } from './crewTest.ts';
 
 const block = (page: Page) => page.getByRole('region', { name: 'First fault' });
+const mend = (page: Page) =>
+  block(page)
+    .getByRole('button', { name: /^(?!Next|Mend all)/ })
+    .first();
 
 async function openStation(page: Page, light: string, stage: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${light}: ${stage}`) }).click();
@@ -10,8 +14,8 @@ async function openStation(page: Page, light: string, stage: string): Promise<vo
 test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
-  await block(page).getByRole('button').first().click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await mend(page).click();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await page.getByRole('button', { name: 'Try on paper' }).click();
   await openStation(page, 'Light 1', 'lamp');
   await page.getByRole('button', { name: 'power of Light 1: less' }).click();
@@ -21,7 +25,7 @@ test('on paper the undo key takes back what is tried and leaves what is real', a
   await expect(sheet.getByText(/^Set power/)).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
-  await expect(page.getByText('Every line is whole once it is dialled.')).toBeVisible();
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
 });
@@ -38,7 +42,7 @@ test('keyboard: arrows, find, keys, undo', async ({ page }) => {
   }).toPass();
   await find.fill('door');
   await page.keyboard.press('Enter');
-  await expect(station).toContainText('Light 6 · hearer');
+  await expect(station).toContainText('Light 6 · receiver');
   await page.keyboard.press('ArrowLeft');
   await expect(station).toContainText('Light 6 · air');
   await page.keyboard.press('ArrowUp');
@@ -46,7 +50,7 @@ test('keyboard: arrows, find, keys, undo', async ({ page }) => {
   await page.keyboard.press('?');
   await expect(page.getByText('go along lines and stations')).toBeVisible();
   await page.keyboard.press('Escape');
-  await block(page).getByRole('button').first().click();
+  await mend(page).click();
   await expect(page.getByRole('button', { name: /^Undo: Switch on group C/ })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Undo: nothing to undo' })).toBeVisible();

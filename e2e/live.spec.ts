@@ -11,6 +11,7 @@ import {
   PASSPHRASE,
   secondMember,
   test,
+  openStation,
 } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 import { startWorld, type World } from './soak/world.ts';
@@ -37,10 +38,7 @@ const channelField = (page: Page, light: string) => page.getByRole('textbox', { 
 async function openHearer(page: Page, server: 0 | 1, light: string): Promise<void> {
   await page.goto(`${at(server)}/lines/first-dance`);
   await expect(page.getByRole('heading', { level: 1, name: 'First dance' })).toBeVisible();
-  await page
-    .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
-    .getByRole('button', { name: /^hearer,/ })
-    .click();
+  await openStation(page, light, 'receiver');
 }
 
 async function setChannel(page: Page, light: string, to: number): Promise<void> {
@@ -128,10 +126,7 @@ test('an evening without a network: thirty things done, closed, reopened, signed
   const { number } = await rigOf(crewPage);
   await far.context().setOffline(true);
   await far.reload();
-  await far
-    .getByRole('group', { name: /^Light 6[,.]/ })
-    .getByRole('button', { name: /^hearer,/ })
-    .click();
+  await openStation(far, 'Light 6', 'receiver');
   for (let n = 1; n <= 14; n++) await setChannel(far, 'Light 6', n);
   await expect(far.getByRole('status', { name: 'Save state' })).toHaveText('14 waiting');
   // A place never opened while there was a network, and a test fire logged there.

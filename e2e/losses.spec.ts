@@ -4,7 +4,7 @@
  */
 import { randomUUID } from 'node:crypto';
 import type { BrowserContext, Route } from '@playwright/test';
-import { address, demo, expect, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
+import { address, demo, expect, expectSaved, type Page, PASSPHRASE, test, openStation } from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 
 const HTML = '<html><title>Welcome to our free network</title></html>';
@@ -47,10 +47,7 @@ async function secondMember(): Promise<Page> {
 
 async function openHearer(page: Page, light: string): Promise<void> {
   await page.goto(`${address()}/lines/first-dance`);
-  await page
-    .getByRole('group', { name: new RegExp(`^${light}[,.]`) })
-    .getByRole('button', { name: /^hearer,/ })
-    .click();
+  await openStation(page, light, 'receiver');
 }
 
 async function setChannel(page: Page, light: string, to: number): Promise<void> {
@@ -135,10 +132,7 @@ test('of an edit of two lights of which one clashes, the other goes through', as
   await context.setOffline(true);
   await far.getByRole('button', { name: 'Try on paper' }).click();
   await setChannel(far, 'Light 6', 20);
-  await far
-    .getByRole('group', { name: /^Light 1[,.]/ })
-    .getByRole('button', { name: /^hearer,/ })
-    .click();
+  await openStation(far, 'Light 1', 'receiver');
   await setChannel(far, 'Light 1', 21);
   await far.getByRole('button', { name: 'Take it over, what was tried' }).click();
   await setChannel(other, 'Light 6', 9);

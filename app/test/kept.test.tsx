@@ -86,7 +86,7 @@ test('nothing to read is smaller than 14 px, and every line has room for its let
 
 test('a station is read out by its name and what became of the signal there', () => {
   const said = STAGES.map((stage) => stationLabel({ stage, state: stage === 'hearer' ? 'fail' : 'ok' } as never));
-  expect(said).toContain('hearer, the line stops here');
+  expect(said).toContain('receiver, the line stops here');
   expect(new Set(said).size).toBe(STAGES.length);
 });
 

@@ -123,6 +123,7 @@ describe('undo while trying on paper', () => {
   test('the key takes back what is tried, one change at a time, and never a real edit', async () => {
     const user = show();
     const one = await screen.findByRole('group', { name: /^Light 1,/ });
+    await user.click(within(one).getByRole('button', { name: 'Light 1' }));
     await user.click(within(one).getByRole('button', { name: 'lamp, works' }));
     // A real edit first, for the key to leave alone.
     await user.click(within(one).getByRole('button', { name: 'power of Light 1: less' }));
@@ -149,6 +150,7 @@ describe('undo while trying on paper', () => {
     const user = show();
     await screen.findByRole('button', { name: 'Undo: nothing to undo' });
     const one = screen.getByRole('group', { name: /^Light 1,/ });
+    await user.click(within(one).getByRole('button', { name: 'Light 1' }));
     await user.click(within(one).getByRole('button', { name: 'lamp, works' }));
     await user.click(screen.getByRole('button', { name: 'Try on paper' }));
     await user.click(within(one).getByRole('button', { name: 'power of Light 1: less' }));

@@ -98,7 +98,7 @@ test('kept it is there at once, without a search; changed on paper the change is
 
 test('a station’s light that will not fire goes to Fix, marked', async () => {
   const { user } = show(<Lines />);
-  await user.click((await screen.findAllByRole('button', { name: /^hearer,|: hearer,/ }))[0]!);
+  await user.click(await screen.findByRole('button', { name: 'Light 1' }));
   await user.click(await screen.findByRole('button', { name: /^It won’t.*Light 1/ }));
   expect(mockGone).toEqual([{ pathname: '/fix/[look]', params: { look: 'speeches', light: 'light-1' } }]);
 });

@@ -273,7 +273,7 @@ describe('cards', () => {
 
   test('what a look still needs dialled is said on its lines, with the way to the cards', async () => {
     const { user } = show(<Lines />);
-    expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();
+    expect(await screen.findByText('Every light fires as meant, once it is dialled.')).toBeInTheDocument();
     expect(screen.getByText(/^\d+ settings on 9 units are not dialled yet\.$/)).toBeInTheDocument();
     await user.click(screen.getByRole('button', { name: 'Cards, what to dial on each unit' }));
     expect(mockGone).toEqual([{ pathname: '/lines/[look]/cards', params: { look: 'speeches' } }]);

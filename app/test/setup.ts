@@ -21,3 +21,9 @@ File.prototype.text ??= function text(this: File): Promise<string> {
 
 // Nor has it a signal that ends a request by itself; nothing here waits that long.
 AbortSignal.timeout ??= () => new AbortController().signal;
+
+// Each test has a device of its own.
+afterEach(() => {
+  window.sessionStorage.clear();
+  window.localStorage.clear();
+});

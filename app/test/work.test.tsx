@@ -1,4 +1,4 @@
-/** Least work, trials on paper and advice, on the demo's own looks. */
+/** Mending all, trials on paper and advice, on the demo's own looks. */
 import { leastWork, type Work } from '@ergon/core/mend/leastWork';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { screen, waitFor, within } from '@testing-library/react';
@@ -59,17 +59,18 @@ beforeEach(() => {
   MockWorker.endless = false;
 });
 
-test('least work: a short list with a total, made as one edit', async () => {
+test('all is mended: a short list with a total, made as one edit', async () => {
   const user = show();
-  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
-  const panel = screen.getByRole('region', { name: 'Least work' });
+  await user.click(await screen.findByRole('button', { name: 'Mend all' }));
+  const panel = screen.getByRole('region', { name: 'Mend all' });
   expect(await within(panel).findByText(/of work: then every light fires as meant\.$/)).toBeInTheDocument();
   expect(within(panel).getByText('No other settings take less.')).toBeInTheDocument();
   expect(within(panel).getByText('Switch on flash firing on Body 1')).toBeInTheDocument();
-  await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
-  expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: /^Make these 5 changes/ }));
+  await user.click(await screen.findByRole('button', { name: 'Lines, back to them' }));
+  expect(await screen.findByText('Every light fires as meant, once it is dialled.')).toBeInTheDocument();
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ label: 'least work, 5 changes', edits: { length: 5 } });
+  expect(sent[0]).toMatchObject({ label: 'all mended, 5 changes', edits: { length: 5 } });
 });
 
 test('what only serves if less is wanted stands apart, and is not made with the rest', async () => {
@@ -81,13 +82,14 @@ test('what only serves if less is wanted stands apart, and is not made with the 
   expect(within(first).getByText('Light 4 fires 2 stops too bright.')).toBeInTheDocument();
   expect(within(first).getByText(/2 stops of density in front of it would do\.$/)).toBeInTheDocument();
   expect(within(first).getByRole('group', { name: 'Or want less' })).toBeInTheDocument();
-  await user.click(screen.getByRole('button', { name: 'Least work for all' }));
-  const panel = screen.getByRole('region', { name: 'Least work' });
+  await user.click(screen.getByRole('button', { name: 'Mend all' }));
+  const panel = screen.getByRole('region', { name: 'Mend all' });
   const less = await within(panel).findByRole('group', { name: 'Or want less' });
-  await user.click(within(panel).getByRole('button', { name: /^Make this change/ }));
+  await user.click(screen.getByRole('button', { name: /^Make this change/ }));
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]!.edits).toHaveLength(1);
   expect(less).not.toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Lines, back to them' }));
   await user.click(
     within(screen.getByRole('group', { name: 'Or want less' })).getByRole('button', {
       name: /^Set power 1\/128 on Light 4/,
@@ -112,26 +114,27 @@ test('all are switched on: one press for what nobody said, and no word of what s
 test('a search that takes long can be stopped', async () => {
   MockWorker.silent = true;
   const user = show();
-  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
+  await user.click(await screen.findByRole('button', { name: 'Mend all' }));
   expect(screen.getByText('Searching…')).toBeInTheDocument();
   const before = MockWorker.terminated;
   await user.click(screen.getByRole('button', { name: 'Stop, the search' }));
   expect(screen.getByText('Stopped.')).toBeInTheDocument();
   expect(MockWorker.terminated).toBe(before + 1);
-  await user.click(screen.getByRole('button', { name: 'Close, least work' }));
+  await user.click(screen.getByRole('button', { name: 'Close, the way to mend all' }));
   expect(screen.queryByText('Stopped.')).not.toBeInTheDocument();
 });
 
 test('a plan found on the way stays when the search is stopped, says that it may not be the least, and can be made', async () => {
   MockWorker.endless = true;
   const user = show();
-  await user.click(await screen.findByRole('button', { name: 'Least work for all' }));
-  const panel = screen.getByRole('region', { name: 'Least work' });
+  await user.click(await screen.findByRole('button', { name: 'Mend all' }));
+  const panel = screen.getByRole('region', { name: 'Mend all' });
   expect(await within(panel).findByText('Looking for less, 25 %')).toBeInTheDocument();
   expect(within(panel).queryByText('No other settings take less.')).toBeNull();
   await user.click(within(panel).getByRole('button', { name: 'Stop, the search' }));
   expect(within(panel).getByText('Stopped. This plan may not be the least.')).toBeInTheDocument();
-  await user.click(within(panel).getByRole('button', { name: /^Make these 5 changes/ }));
+  await user.click(screen.getByRole('button', { name: /^Make these 5 changes/ }));
+  await user.click(await screen.findByRole('button', { name: 'Lines, back to them' }));
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]!.edits).toHaveLength(5);
 });
@@ -139,9 +142,10 @@ test('a plan found on the way stays when the search is stopped, says that it may
 test('on paper nothing is sent until it is taken over', async () => {
   mockLook = 'speeches';
   const user = show();
-  expect(await screen.findByText('Every line is whole once it is dialled.')).toBeInTheDocument();
+  expect(await screen.findByText('Every light fires as meant, once it is dialled.')).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Try on paper' }));
   const one = screen.getByRole('group', { name: /^Light 1,/ });
+  await user.click(within(one).getByRole('button', { name: 'Light 1' }));
   await user.click(within(one).getByRole('button', { name: 'sender, works' }));
   await user.click(within(one).getByRole('radio', { name: 'power switch of Sender 1: off' }));
   const paper = screen.getByRole('region', { name: 'On paper' });

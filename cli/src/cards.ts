@@ -15,7 +15,7 @@ import {
 } from '@ergon/core/words/cardWording';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
-import { durationText } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { namesOf } from '@ergon/core/words/wording';
 import { chosenLooks } from './chosenLooks.ts';
 import { Unusable } from './unusable.ts';

@@ -2,7 +2,8 @@ import { leastWork } from '@ergon/core/mend/leastWork';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
 import { changeLines, namesOf } from '@ergon/core/words/wording';
-import { boundText, durationText, lookUpLines, needLines, visitsOf, workSentence } from '@ergon/core/words/workWording';
+import { boundText, lookUpLines, needLines, visitsOf, workSentence } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { chosenLooks } from './chosenLooks.ts';
 
 export interface FixOptions {

@@ -43,9 +43,10 @@ import { carriesText, fitNeedText, wayText } from '../src/words/fitWording';
 import { groupSentence, outOfReachText } from '../src/words/groupWording';
 import { controlSentence, fallbackText, lossTexts, missingText } from '../src/words/proposalWording';
 import { sendersText, toldText } from '../src/words/proposalWording';
+import { durationText } from '../src/words/saying';
 import type { Names } from '../src/words/settingWords';
 import { chainText, framePreviewText, syncLimitText } from '../src/words/workWording';
-import { boundText, durationText, lookUpLines, needLines, visitsOf, workSentence } from '../src/words/workWording';
+import { boundText, lookUpLines, needLines, visitsOf, workSentence } from '../src/words/workWording';
 import { changeLines, costText, lineSentence, namesOf, needText, verdictText, whereText } from '../src/words/wording';
 
 /** Judgements a plan may use up: few, so that all of it is read off in seconds. */

@@ -5,7 +5,8 @@ import { buildRig, indexKit } from '../src/rig/rig';
 import { judge } from '../src/verdict/judge';
 import { whatIf } from '../src/verdict/whatIf';
 import { namesOf } from '../src/words/wording';
-import { boundText, durationText, visitsOf, whatIfSentence, workSentence } from '../src/words/workWording';
+import { boundText, visitsOf, whatIfSentence, workSentence } from '../src/words/workWording';
+import { durationText } from '../src/words/saying';
 import { baseKit, baseLook, judgeBase, type Spoil } from './baseRig';
 
 const names = namesOf(baseKit());

@@ -7,6 +7,7 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
+import { Foot } from '../components/Foot';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { PaperLinks } from '../paper/PaperLinks';
@@ -78,9 +79,11 @@ function WhatToSet({ of, plan, looks }: { of: LineViewOf; plan: AirPlan; looks: 
         )),
       )}
       {changes.length > 0 && !of.readOnly && (
-        <View style={styles.act}>
-          <Button kind="act" label="Set it so" detail={changesText(changes)} onPress={apply} />
-        </View>
+        <Foot>
+          <View style={styles.act}>
+            <Button kind="act" label="Set it so" detail={changesText(changes)} onPress={apply} />
+          </View>
+        </Foot>
       )}
     </Block>
   );

@@ -1,7 +1,7 @@
 import type { Card } from '@ergon/core/cards/cards';
 import { dealRounds, type Rounds, stopsOf } from '@ergon/core/cards/rounds';
 import { dealing } from '@ergon/core/operation/dialling';
-import { durationText } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

@@ -6,18 +6,18 @@ import { radius, space } from '../theme/tokens';
 interface BlockProps {
   children: ReactNode;
   label: string;
-  /** Its parts side by side, where there is room. */
-  beside?: boolean;
+  /** Up to the edges, at the foot of a phone. */
+  docked?: boolean;
 }
 
 /** The dark block at the top of a place: the one thing to know, and its button. */
-export function Block({ children, label, beside }: BlockProps) {
+export function Block({ children, label, docked }: BlockProps) {
   const colours = useColours();
   return (
     <View
       role="region"
       aria-label={label}
-      style={[styles.block, beside && styles.beside, { backgroundColor: colours.block, borderColor: colours.rule }]}
+      style={[styles.block, docked && styles.docked, { backgroundColor: colours.block, borderColor: colours.rule }]}
     >
       {children}
     </View>
@@ -26,5 +26,5 @@ export function Block({ children, label, beside }: BlockProps) {
 
 const styles = StyleSheet.create({
   block: { borderRadius: radius.base, borderWidth: 1, padding: space.wide, gap: space.base },
-  beside: { flexDirection: 'row', alignItems: 'center' },
+  docked: { borderRadius: 0, borderWidth: 0, borderTopWidth: 1, paddingVertical: space.small, gap: space.small },
 });

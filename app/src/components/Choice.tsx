@@ -2,6 +2,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH } from '../theme/tokens';
 import { Words } from './Words';
+import { steppedByArrows } from './keyPresses';
 
 interface ChoiceProps<T> {
   label: string;
@@ -15,17 +16,21 @@ interface ChoiceProps<T> {
 /** One of a few, all in sight. The chosen one is filled, so that it shows without colour. */
 export function Choice<T extends string | number | boolean>({ label, options, value, onChoose, fill }: ChoiceProps<T>) {
   const colours = useColours();
+  const chosenAt = options.findIndex((option) => option.value === value);
   return (
     <View role="radiogroup" aria-label={label} style={styles.row}>
-      {options.map((option) => {
-        const chosen = option.value === value;
+      {options.map((option, at) => {
+        const chosen = at === chosenAt;
         return (
           <Pressable
             key={String(option.value)}
             role="radio"
+            // One stop of Tab for the group; arrows go on from there.
+            tabIndex={at === Math.max(0, chosenAt) ? 0 : -1}
             aria-checked={chosen}
             aria-label={`${label}: ${option.label}`}
             onPress={() => onChoose(option.value)}
+            {...steppedByArrows(at, options.length, (to) => onChoose(options[to]!.value))}
             style={[
               styles.option,
               fill && styles.fill,

@@ -1,8 +1,10 @@
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import { FootPlace } from './Foot';
 import { SaveBar } from './SaveBar';
+import { useKeptScroll } from './useKeptScroll';
 import { useWide } from './useWide';
 import { Words } from './Words';
 
@@ -22,6 +24,8 @@ interface PageProps {
 export function Page({ title, subtitle, children, footer, before, after, bare }: PageProps) {
   const colours = useColours();
   const wide = useWide();
+  const scroll = useKeptScroll(bare !== true);
+  const [foot, setFoot] = useState<HTMLElement | null>(null);
   useEffect(() => {
     document.title = `${title} · Ergon`;
   }, [title]);
@@ -29,25 +33,27 @@ export function Page({ title, subtitle, children, footer, before, after, bare }:
     <View style={styles.row}>
       {wide && before}
       <View role="main" style={[styles.main, { backgroundColor: colours.ground }]}>
-        <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
+        <ScrollView {...scroll} contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
           <View style={styles.head}>
             <View style={styles.titles}>
-              <Words as="title" level={1}>
+              <Words as={wide || bare ? 'title' : 'place'} level={1}>
                 {title}
               </Words>
               {subtitle !== undefined && (
-                <Words as="body" tone="quiet">
+                <Words as={wide ? 'body' : 'small'} tone="quiet">
                   {subtitle}
                 </Words>
               )}
             </View>
             {!bare && <SaveBar />}
           </View>
-          {children}
+          <FootPlace value={foot}>{children}</FootPlace>
         </ScrollView>
         {footer && (
           <View style={[styles.footer, { backgroundColor: colours.ground, borderColor: colours.rule }]}>{footer}</View>
         )}
+        {/* On the web a view is an element: what belongs under the thumb is drawn into it. */}
+        <View ref={(view) => setFoot(view as unknown as HTMLElement | null)} />
       </View>
       {wide && after}
     </View>
@@ -57,9 +63,9 @@ export function Page({ title, subtitle, children, footer, before, after, bare }:
 const styles = StyleSheet.create({
   row: { flex: 1, flexDirection: 'row', minHeight: 0 },
   main: { flex: 1, minWidth: 0 },
-  content: { padding: space.wide, paddingTop: space.page, gap: space.wide },
-  contentWide: { padding: space.gap },
+  content: { padding: space.wide, paddingTop: space.base, gap: space.small },
+  contentWide: { padding: space.gap, gap: space.wide },
   head: { flexDirection: 'row', alignItems: 'flex-start', gap: space.small },
   titles: { flex: 1, gap: space.hair },
-  footer: { padding: space.base, borderTopWidth: 1, gap: space.small },
+  footer: { paddingVertical: space.base, paddingHorizontal: space.wide, borderTopWidth: 1, gap: space.small },
 });

@@ -3,6 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH } from '../theme/tokens';
 import { Words } from './Words';
+import { pressedBySpace } from './keyPresses';
 
 interface TogglesProps {
   label: string;
@@ -18,13 +19,15 @@ export function Toggles({ label, options, values, onChange }: TogglesProps) {
     <View role="group" aria-label={label} style={styles.row}>
       {options.map((option) => {
         const on = values.includes(option.value);
+        const turn = () => onChange(on ? values.filter((one) => one !== option.value) : [...values, option.value]);
         return (
           <Pressable
             key={option.value}
             role="checkbox"
             aria-checked={on}
             aria-label={option.label}
-            onPress={() => onChange(on ? values.filter((one) => one !== option.value) : [...values, option.value])}
+            onPress={turn}
+            {...pressedBySpace(turn)}
             style={[styles.option, { borderColor: colours.quiet }]}
           >
             <View style={[styles.box, { borderColor: on ? colours.ink : colours.quiet }]}>

@@ -1,4 +1,6 @@
+import { counted } from '@ergon/core/words/saying';
 import { STAGES } from '@ergon/core/rig/codes';
+import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
@@ -42,7 +44,7 @@ export function LineFan({ lines, width, names, sender, selected, onSelect }: Lin
       {STAGES.map((stage, index) => (
         <View key={stage} style={[styles.stage, { left: xs[index]! - HIT }]}>
           <Words as="small" tone="quiet" align="center">
-            {stage}
+            {STATION_NAMES[stage]}
           </Words>
         </View>
       ))}
@@ -144,7 +146,7 @@ function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouch
   return (
     <View
       role="group"
-      aria-label={`${names.unit(trunk.sender)}, ${trunk.rows.length} lights`}
+      aria-label={`${names.unit(trunk.sender)}, ${counted(trunk.rows.length, 'light')}`}
       style={[styles.row, { top: trunk.y - MIDDLE, width: xs[TRUNK_STATIONS]! }]}
     >
       <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - HIT / 2 - 40 }]}>

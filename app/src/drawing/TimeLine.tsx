@@ -2,6 +2,7 @@ import type { Shot } from '@ergon/core/shot/lightRun';
 import type { TimelineEvent } from '@ergon/core/shot/timeline';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import type { Names } from '@ergon/core/words/settingWords';
+import { gapText } from '@ergon/core/words/findingWording';
 import { verdictText } from '@ergon/core/words/wording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -56,7 +57,7 @@ export function TimeLine({ verdicts, shot, names, width }: TimeLineProps) {
           <Mark key={mark.us} words={mark.words} at={left(mark.us)} isLast={index === axis.marks.length - 1} />
         ))}
         {verdicts.map((verdict, index) => (
-          <RowWords key={verdict.unit} verdict={verdict} index={index} name={names.unit(verdict.unit)} axis={axis} />
+          <RowWords key={verdict.unit} verdict={verdict} index={index} axis={axis} names={names} />
         ))}
       </View>
       <Words as="small" tone="quiet">
@@ -98,7 +99,7 @@ function Strokes({ verdicts, shot, axis, left, width }: StrokesProps) {
         const y = middleOf(index);
         return (
           <G key={verdict.unit}>
-            {outside(verdict, axis) === null && (
+            {isInSight(verdict, axis) && (
               <Line x1={NAMES} x2={width} y1={y} y2={y} stroke={colours.rule} strokeWidth={1} />
             )}
             {pulses
@@ -112,6 +113,9 @@ function Strokes({ verdicts, shot, axis, left, width }: StrokesProps) {
     </Svg>
   );
 }
+
+const isInSight = ({ verdict, atUs }: Verdict, axis: TimeAxis): boolean =>
+  verdict !== 'silent' && (atUs === null || axis.holds(atUs));
 
 const middleOf = (row: number): number => TOP + ROW * (row + 0.5);
 
@@ -129,23 +133,23 @@ function Mark({ words, at, isLast }: { words: string; at: number; isLast: boolea
 interface RowWordsProps {
   verdict: Verdict;
   index: number;
-  name: string;
   axis: TimeAxis;
+  names: Names;
 }
 
 /** Whose row it is, and what is said where no pulse of it is in sight. */
-function RowWords({ verdict, index, name, axis }: RowWordsProps) {
-  const words = outside(verdict, axis);
+function RowWords({ verdict, index, axis, names }: RowWordsProps) {
+  const words = outside(verdict, axis, names);
   return (
     <View style={[styles.words, { top: middleOf(index) - 11 }]}>
       <View style={styles.name}>
         <Words as="strong" single>
-          {name}
+          {names.unit(verdict.unit)}
         </Words>
       </View>
       {words !== null && (
         <View style={styles.outside}>
-          <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center">
+          <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center" single>
             {words}
           </Words>
         </View>
@@ -154,9 +158,10 @@ function RowWords({ verdict, index, name, axis }: RowWordsProps) {
   );
 }
 
-/** What is said in a row without a pulse in sight. */
-function outside({ verdict, atUs }: Verdict, axis: TimeAxis): string | null {
-  if (verdict === 'silent') return 'nothing heard';
+/** What is said in a row without a pulse in sight: for a light that stays dark, why it does. */
+function outside(one: Verdict, axis: TimeAxis, names: Names): string | null {
+  const { verdict, atUs, faults } = one;
+  if (verdict === 'silent') return faults[0] ? gapText(faults[0], names) : verdictText(one);
   if (atUs === null || axis.holds(atUs)) return null;
   return atUs < 0 ? 'before the shutter' : 'later';
 }

@@ -6,17 +6,19 @@ import type { Palette } from '../theme/tokens';
 /** Shapes of the line drawing. State is shape first: each can be told from the others without colour. */
 
 export const STATION_RADIUS = 7;
+/** In a row of its own height, where a whole look stands on one screen. */
+export const SLIM_RADIUS = 5;
 
 interface MarkProps {
   x: number;
   y: number;
   state: StationState;
   colours: Palette;
+  r?: number;
 }
 
 /** A station: filled when it works, half filled when at a price, dotted ring when unknown, thin ring when not reached. */
-export function StationMark({ x, y, state, colours }: MarkProps) {
-  const r = STATION_RADIUS;
+export function StationMark({ x, y, state, colours, r = STATION_RADIUS }: MarkProps) {
   switch (state) {
     case 'none':
       return null;
@@ -40,8 +42,8 @@ export function StationMark({ x, y, state, colours }: MarkProps) {
 }
 
 /** The bar at the end of a line that stops. */
-export function EndBar({ x, y, colours }: { x: number; y: number; colours: Palette }) {
-  return <Line x1={x} x2={x} y1={y - 12} y2={y + 12} stroke={colours.fault} strokeWidth={4} />;
+export function EndBar({ x, y, colours, half = 12 }: Omit<MarkProps, 'state' | 'r'> & { half?: number }) {
+  return <Line x1={x} x2={x} y1={y - half} y2={y + half} stroke={colours.fault} strokeWidth={4} />;
 }
 
 export function SegmentMark({ segment, colours }: { segment: Segment; colours: Palette }) {

@@ -1,3 +1,4 @@
+import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import type { Station, StationState } from '@ergon/core/verdict/signalLine';
 
 const STATE_WORDS: Record<StationState, string> = {
@@ -9,5 +10,6 @@ const STATE_WORDS: Record<StationState, string> = {
   none: 'not on this line',
 };
 
-/** A station for a reader: "hearer, the line stops here". */
-export const stationLabel = (station: Station): string => `${station.stage}, ${STATE_WORDS[station.state]}`;
+/** A station for a reader: "receiver, the line stops here". */
+export const stationLabel = (station: Station): string =>
+  `${STATION_NAMES[station.stage]}, ${STATE_WORDS[station.state]}`;

@@ -6,6 +6,7 @@ import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
+import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import { meantWhenLeftOut } from '@ergon/core/words/settingWords';
 import { needText, verdictText } from '@ergon/core/words/wording';
 import { useContext, useMemo } from 'react';
@@ -27,10 +28,12 @@ interface InspectorProps {
   shot: Shot;
   line: SignalLine;
   station: number;
+  /** Said below with its fix already, where a thumb is: it is not said twice. */
+  below?: Finding | null;
 }
 
 /** What is set at one station of one line, why it stops there, and what would mend it. */
-export function Inspector({ judged, shot, line, station }: InspectorProps) {
+export function Inspector({ judged, shot, line, station, below }: InspectorProps) {
   const { names } = useRig();
   const onPaper = useContext(EditContext);
   const stage = STAGES[station]!;
@@ -40,22 +43,19 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
   return (
     <View style={styles.inspector}>
       <View>
-        <Words as="small" tone="quiet">
-          {`${names.unit(line.light.id)} · ${stage}`}
-        </Words>
+        {unit !== line.light.id && (
+          <Words as="small" tone="quiet">
+            {`${names.unit(line.light.id)} · ${STATION_NAMES[stage]}`}
+          </Words>
+        )}
         <Words as="heading" level={2}>
-          {names.unit(unit)}
+          {unit === line.light.id ? `${names.unit(unit)} · ${STATION_NAMES[stage]}` : names.unit(unit)}
         </Words>
       </View>
       {finding ? (
-        <Explained judged={judged} finding={finding} />
+        <Explained judged={judged} finding={finding} isBelow={finding.id === below?.id} />
       ) : (
         <Words>{`${names.unit(line.light.id)}: ${verdictText(line.verdict)}.`}</Words>
-      )}
-      {onPaper === null && (
-        <View style={styles.ways}>
-          <ItWont look={judged.look.id} unit={line.light.id} label={names.unit(line.light.id)} />
-        </View>
       )}
       {fields.length === 0 && <Words tone="quiet">Nothing to set at this station.</Words>}
       <FieldList
@@ -66,6 +66,7 @@ export function Inspector({ judged, shot, line, station }: InspectorProps) {
         }
       />
       <View style={styles.ways}>
+        {onPaper === null && <ItWont look={judged.look.id} unit={line.light.id} label={names.unit(line.light.id)} />}
         <HistoryLink of={`unit:${unit}`} name={names.unit(unit)} />
       </View>
     </View>
@@ -79,7 +80,7 @@ const isUnrecorded = (setting: SettingPath, value: unknown): boolean =>
 const isEvidence = (finding: Finding, setting: string): boolean =>
   finding.code.endsWith(`.${setting}`) || ('setting' in finding.params && setting === finding.params.setting);
 
-function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }) {
+function Explained({ judged, finding, isBelow }: { judged: JudgedLook; finding: Finding; isBelow: boolean }) {
   const { names } = useRig();
   const { judgement } = judged;
   const text = findingText(finding, names);
@@ -88,16 +89,16 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
   const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
   return (
     <View style={styles.explained}>
-      <Words tone="fault">{text.why}</Words>
-      {fixes.map((fix, index) => (
+      {!isBelow && <Words tone="fault">{text.why}</Words>}
+      {fixes.slice(isBelow ? 1 : 0).map((fix, index) => (
         <FixButton
           key={JSON.stringify(fix.changes)}
           look={judged.look.id}
           fix={fix}
-          kind={index === 0 ? 'act' : 'plain'}
+          kind={index === 0 && !isBelow ? 'act' : 'plain'}
         />
       ))}
-      {need && <Words>{needText(need)}</Words>}
+      {need && !isBelow && <Words>{needText(need)}</Words>}
       <WantLess look={judged.look.id} wants={wants} />
     </View>
   );
@@ -106,5 +107,5 @@ function Explained({ judged, finding }: { judged: JudgedLook; finding: Finding }
 const styles = StyleSheet.create({
   inspector: { gap: space.wide },
   explained: { gap: space.small },
-  ways: { flexDirection: 'row' },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });

@@ -1,6 +1,7 @@
 import type { Change } from '@ergon/core/record/change';
 import { createContext, useContext, useMemo } from 'react';
 import { useRig } from '../rig/Rig';
+import { noteDue } from '../work/dueChanges';
 
 export type Edit = (look: string, changes: readonly Change[], label: string) => void;
 
@@ -23,7 +24,10 @@ export function useEditing(): Editing {
   const onPaper = useContext(EditContext);
   const real = useMemo(
     (): Editing => ({
-      edit: (look, changes, label) => queue.edit(look, changes, label),
+      edit: (look, changes, label) => {
+        queue.edit(look, changes, label);
+        noteDue(look, changes);
+      },
       undo: () => queue.undo(),
       redo: () => queue.redo(),
       undoLabel,

@@ -13,11 +13,12 @@ export function useHowTo(unit: string, setting: string): string | null {
   return howTo(useRig().kit, unit, setting);
 }
 
-/** The ways through the menus for the changes of a fix, each once. */
+/** The ways through the menus for the changes of a fix: each once, with all units it is the way for. */
 export function howTosFor(kit: KitIndex, changes: readonly Change[]): string[] {
-  const lines = changes.map(({ unit, setting }) => {
+  const ways = new Map<string, Set<string>>();
+  for (const { unit, setting } of changes) {
     const way = howTo(kit, unit, setting);
-    return way === null ? null : `${kit.units.get(unit)!.label}: ${way}`;
-  });
-  return [...new Set(lines.filter((line) => line !== null))];
+    if (way !== null) ways.set(way, (ways.get(way) ?? new Set()).add(kit.units.get(unit)!.label));
+  }
+  return [...ways].map(([way, labels]) => `${[...labels].join(', ')}: ${way}`);
 }

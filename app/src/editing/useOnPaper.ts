@@ -1,5 +1,6 @@
 import { type Change, isNoChange, mergeChanges } from '@ergon/core/record/change';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { useKept } from '../components/useKept';
 import { useShortcuts } from '../keys/useShortcuts';
 import { type Editing, useEditing } from './editing';
 
@@ -19,14 +20,17 @@ export interface Sheet {
   label: string;
 }
 
+const isSheets = (kept: unknown): kept is readonly Sheet[] => Array.isArray(kept);
+
 /**
  * Changes that are only tried: each can be taken back on the sheet, and none reaches a real edit.
+ * @param key under which this tab keeps the trial.
  * @param only what is changed without asking for paper first is on paper all the same.
  * @param first what is on paper from the beginning; null for nothing.
  */
-export function useOnPaper(only = false, first: Sheet | null = null): OnPaper {
+export function useOnPaper(key: string, only = false, first: Sheet | null = null): OnPaper {
   const { undo, redo, undoLabel, redoLabel } = useEditing();
-  const [sheets, setSheets] = useState<readonly Sheet[] | null>(first && [first]);
+  const [sheets, setSheets] = useKept<readonly Sheet[] | null>(`paper.${key}`, isSheets, first && [first]);
   const changes = sheets && (sheets.at(-1)?.changes ?? []);
   const editing = useMemo((): Editing | null => {
     if (!sheets && !only) return null;
@@ -46,7 +50,7 @@ export function useOnPaper(only = false, first: Sheet | null = null): OnPaper {
           }
         : { undo, redo, undoLabel, redoLabel }),
     };
-  }, [sheets, only, undo, redo, undoLabel, redoLabel]);
+  }, [sheets, setSheets, only, undo, redo, undoLabel, redoLabel]);
   useShortcuts(sheets && editing ? { undo: editing.undo } : {});
   return { changes, editing, only, start: () => setSheets([]), stop: () => setSheets(null) };
 }

@@ -2,6 +2,7 @@ import { allWays, CARRIES, type FitChoice, type WayResult } from '@ergon/core/fi
 import { whatWouldHelp } from '@ergon/core/fit/fitNeeds';
 import { trialOf } from '@ergon/core/fit/fitTrial';
 import { stageOf, STAGES } from '@ergon/core/rig/codes';
+import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import type { KitItem } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
 import { lineOf, type SignalLine } from '@ergon/core/verdict/signalLine';
@@ -100,14 +101,14 @@ function WayShown({ choice, body, flash, result, width, first }: WayShownProps) 
       </Words>
       <View
         role="img"
-        aria-label={`Line: ${line.stations.map((station) => `${station.stage} ${station.state}`).join(', ')}`}
+        aria-label={`Line: ${line.stations.map((station) => `${STATION_NAMES[station.stage]} ${station.state}`).join(', ')}`}
       >
         <LineStrip line={line} width={width} />
         <View style={[styles.stages, { width }]} aria-hidden>
           {STAGES.map((stage) => (
             <View key={stage} style={styles.stage}>
               <Words as="small" tone="quiet" align="center" single>
-                {stage}
+                {STATION_NAMES[stage]}
               </Words>
             </View>
           ))}

@@ -14,13 +14,13 @@ import { useFit } from './useFit';
 interface FitLinksProps {
   choice: FitChoice;
   items: ReadonlyMap<string, KitItem>;
-  mostLostFirst: boolean;
+  worstFirst: boolean;
   chosen: Pair | null;
   onChoose: (pair: Pair | null) => void;
 }
 
 /** The links of a choice once they are worked out: a table where there is room, else pair by pair. */
-export function FitLinks({ choice, items, mostLostFirst, chosen, onChoose }: FitLinksProps) {
+export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLinksProps) {
   const wide = useWide();
   const { width } = useWindowDimensions();
   const { result: cells, progress, stopped, stop, again } = useFit(choice);
@@ -54,7 +54,7 @@ export function FitLinks({ choice, items, mostLostFirst, chosen, onChoose }: Fit
           choice={choice}
           cells={cells}
           items={items}
-          mostLostFirst={mostLostFirst}
+          worstFirst={worstFirst}
           width={width - 2 * space.wide}
           chosen={chosen}
           onChoose={onChoose}

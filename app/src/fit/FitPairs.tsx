@@ -16,17 +16,17 @@ interface FitPairsProps {
   choice: FitChoice;
   cells: readonly FitCell[];
   items: ReadonlyMap<string, KitItem>;
-  mostLostFirst: boolean;
+  worstFirst: boolean;
   width: number;
   chosen: Pair | null;
   onChoose: (pair: Pair | null) => void;
 }
 
 /** Pair by pair, for one column of a phone. */
-export function FitPairs({ choice, cells, items, mostLostFirst, width, chosen, onChoose }: FitPairsProps) {
+export function FitPairs({ choice, cells, items, worstFirst, width, chosen, onChoose }: FitPairsProps) {
   const { names } = useRig();
   const colours = useColours();
-  const way = mostLostFirst ? -1 : 1;
+  const way = worstFirst ? -1 : 1;
   const sorted = [...cells].sort((a, b) => way * (lossOf(a.best) - lossOf(b.best)));
   return (
     <View role="list" aria-label="Pairs">

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
+import { Foot } from '../components/Foot';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { KitPage } from '../kit/KitPage';
@@ -17,7 +18,7 @@ export function FitPlace() {
   const wide = useWide();
   const [choosing, setChoosing] = useState(false);
   const [offCamera, setOffCamera] = useState(true);
-  const [mostLostFirst, setMostLostFirst] = useState(false);
+  const [worstFirst, setWorstFirst] = useState(false);
   const [pair, setPair] = useState<Pair | null>(null);
   const gear = useFitChoice(offCamera);
   const { items, left, choice, unseen } = gear;
@@ -47,22 +48,24 @@ export function FitPlace() {
             {`At most ${MOST_OF_KIND} of a kind fit in one table: ${unseen} ${unseen === 1 ? 'unit is' : 'units are'} not in it. Choose the gear to see others.`}
           </Words>
         )}
-        <View style={styles.buttons}>
-          <Button label="Choose the gear" expanded={choosing} onPress={() => setChoosing(!choosing)} />
-          {!wide && (
-            <Button
-              label={mostLostFirst ? 'Most lost first' : 'Least lost first'}
-              hint="press to turn the order"
-              onPress={() => setMostLostFirst(!mostLostFirst)}
-            />
-          )}
-        </View>
+        <Foot>
+          <View style={styles.buttons}>
+            <Button label="Choose the gear" expanded={choosing} onPress={() => setChoosing(!choosing)} />
+            {!wide && (
+              <Button
+                label={worstFirst ? 'Worst first' : 'Best first'}
+                hint="press to turn the order"
+                onPress={() => setWorstFirst(!worstFirst)}
+              />
+            )}
+          </View>
+        </Foot>
         {choosing && <GearChoice {...gear} />}
       </View>
       {bodies.length === 0 || flashes.length === 0 ? (
         <Words>Choose at least one body and one flash.</Words>
       ) : (
-        <FitLinks choice={choice} items={items} mostLostFirst={mostLostFirst} chosen={pair} onChoose={setPair} />
+        <FitLinks choice={choice} items={items} worstFirst={worstFirst} chosen={pair} onChoose={setPair} />
       )}
     </KitPage>
   );

@@ -12,6 +12,7 @@ import {
 import { useMemo, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
+import { withKeys } from '../components/keyPresses';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
@@ -164,7 +165,7 @@ function LinkCell({ flash, body, best, isChosen, onChoose, onStep, hold }: LinkC
         role="button"
         aria-label={`${flash.unit.label} with ${body.unit.label}: ${best ? wayText(best.way, names) : 'no link'}. ${carriesSpoken(best)}`}
         aria-pressed={isChosen}
-        {...({ onKeyDown } as object)}
+        {...withKeys(onKeyDown)}
         onPress={onChoose}
         style={[
           styles.press,

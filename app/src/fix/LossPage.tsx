@@ -3,7 +3,7 @@ import { keepingPlan, makingPlan } from '@ergon/core/operation/lossEdits';
 import type { WayRound } from '@ergon/core/mend/wayRound';
 import type { Rig } from '@ergon/core/rig/rig';
 import { wayNote, wayText } from '@ergon/core/words/lossWording';
-import { durationText } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -9,6 +9,7 @@ import { StyleSheet, View } from 'react-native';
 import { changesEdits, changesText } from '../air/airEdits';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
+import { Foot } from '../components/Foot';
 import { Choice } from '../components/Choice';
 import { Words } from '../components/Words';
 import { PaperLinks } from '../paper/PaperLinks';
@@ -61,9 +62,17 @@ function OneNet({ net: { task, plan }, of, looks }: { net: NetGroups; of: LineVi
             {groupSentence(plan)}
           </Words>
           {changes.length > 0 && !of.readOnly && (
-            <View style={styles.act}>
-              <Button kind="act" label="Set these letters" detail={changesText(changes)} onPress={apply} />
-            </View>
+            <Foot>
+              <View style={styles.act}>
+                <Button
+                  kind="act"
+                  label="Set these letters"
+                  hint={task.net.family.name}
+                  detail={changesText(changes)}
+                  onPress={apply}
+                />
+              </View>
+            </Foot>
           )}
         </Block>
       )}

@@ -1,5 +1,5 @@
 import { planLines } from '@ergon/core/words/powerWording';
-import { durationText } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { type Href, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Redirect } from 'expo-router';
+import { type Href, Redirect } from 'expo-router';
 import { type ReactNode, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -42,7 +42,7 @@ export function CrewShell({ children }: { children: ReactNode }) {
   if (!session.data) return <Waiting words="The server cannot be reached." retry={() => void session.refetch()} />;
   // A session that ended by itself stops nobody: what is on the device goes on, and waits for a sign-in to be sent.
   const isKnownHere = client.getQueryData(['rig']) !== undefined;
-  if (!session.data.signedIn && !isKnownHere) return <Redirect href="/sign-in" />;
+  if (!session.data.signedIn && !isKnownHere) return <ToSignIn />;
   return (
     <RigProvider>
       <Shell>{children}</Shell>
@@ -50,12 +50,19 @@ export function CrewShell({ children }: { children: ReactNode }) {
   );
 }
 
+/** Signing in leads to where somebody wanted to go. */
+function ToSignIn() {
+  const { pathname, search } = window.location;
+  const wanted = `${pathname}${search}`;
+  return <Redirect href={(wanted === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(wanted)}`) as Href} />;
+}
+
 function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
   const { rig, signedOut, failed, refresh, queue } = useRig();
   useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() }, true);
-  if (!rig && signedOut) return <Redirect href="/sign-in" />;
+  if (!rig && signedOut) return <ToSignIn />;
   if (!rig)
     return failed ? (
       <Waiting words="The server cannot be reached." retry={refresh} />

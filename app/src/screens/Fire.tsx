@@ -1,3 +1,4 @@
+import { counted } from '@ergon/core/words/saying';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { pressedBy, pressName } from '@ergon/core/words/proveWording';
@@ -8,6 +9,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
+import { isText, useKept } from '../components/useKept';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
 import { FrameStrip } from '../drawing/FrameStrip';
@@ -30,17 +32,19 @@ export const Fire = () => <LookPage title="Fire" of={FireLook} />;
 
 function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { judgement, look } = judged;
-  const [chosenShot, setChosenShot] = useState<string | null>(null);
-  const [pressed, setPressed] = useState(false);
+  const [chosenShot, setChosenShot] = useKept<string | null>(`shot.${look.id}`, isText, null);
+  const [isPressed, setPressed] = useState(false);
   const pressLog = usePressLog(judged);
   const { press: solo } = pressLog;
   const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const verdicts = useVerdictsOf(judged, shot);
+  const testLog = useTestLog(judged, shot);
+  // What was marked and not logged yet is there again.
+  const pressed = isPressed || Object.keys(testLog.seen).length > 0;
   // The answer stands at once; what takes a phone longer comes below it.
   const isAnswered = useDeferredValue(pressed, false);
-  const testLog = useTestLog(judged, shot);
   const choose = (id: string) => {
     setChosenShot(id);
     setPressed(false);
@@ -65,17 +69,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
     >
       {!solo && <ShotChoice judged={judged} shot={shot} onChoose={choose} />}
       {!pressed && <BeforePress judged={judged} readOnly={readOnly} pressLog={pressLog} />}
-      {pressed && (
-        <>
-          <Block label="Result">
-            <Words as="sentence" tone="onBlock" live>
-              {summary(verdicts, shot)}
-            </Words>
-            {testLog.logged > 0 && <Words tone="quietOnBlock">{`Logged ${lightsText(testLog.logged)}.`}</Words>}
-          </Block>
-          <MeasuredTimeLine verdicts={verdicts} shot={shot} />
-        </>
-      )}
+      {pressed && <Result verdicts={verdicts} shot={shot} logged={testLog.logged} />}
       {pressed && isAnswered && (
         <>
           <FrameStrip rig={judgement.rig} shot={shot} verdicts={verdicts} />
@@ -84,6 +78,21 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
         </>
       )}
     </Page>
+  );
+}
+
+/** What the shutter gave, at once. */
+function Result({ verdicts, shot, logged }: { verdicts: readonly Verdict[]; shot: Shot; logged: number }) {
+  return (
+    <>
+      <Block label="Result">
+        <Words as="sentence" tone="onBlock" live>
+          {summary(verdicts, shot)}
+        </Words>
+        {logged > 0 && <Words tone="quietOnBlock" live>{`Logged ${counted(logged, 'light')}.`}</Words>}
+      </Block>
+      <MeasuredTimeLine verdicts={verdicts} shot={shot} />
+    </>
   );
 }
 
@@ -143,13 +152,11 @@ interface PressOrLogProps {
 /** Under the thumb: the shutter, or once something was marked, the log. */
 function PressOrLog({ shot, pressed, onPress, testLog }: PressOrLogProps) {
   const marked = Object.keys(testLog.seen).length;
-  if (marked > 0) return <Button kind="act" label={`Log ${lightsText(marked)}`} onPress={testLog.log} />;
+  if (marked > 0) return <Button kind="act" label={`Log ${counted(marked, 'light')}`} onPress={testLog.log} />;
   return (
     <Button kind="plain" label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`} onPress={onPress} />
   );
 }
-
-const lightsText = (count: number): string => (count === 1 ? '1 light' : `${count} lights`);
 
 /** "7 of 9 in the frame. 2 silent." */
 function summary(verdicts: readonly Verdict[], { body }: Shot): string {

@@ -1,7 +1,7 @@
 import { type Href, useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { Block } from '../components/Block';
 import { Button } from '../components/Button';
+import { FootBlock } from '../components/FootBlock';
 import { Words } from '../components/Words';
 import { useTonight } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
@@ -26,7 +26,7 @@ export function FirstSteps() {
   return (
     <>
       {next && (
-        <Block label="Next">
+        <FootBlock label="Next">
           <Words as="sentence" tone="onBlock">
             {`${next.name}. ${next.state}`}
           </Words>
@@ -38,7 +38,7 @@ export function FirstSteps() {
               <Button onBlock label="Bring in a list or a document" onPress={() => router.push('/kit/files')} />
             </View>
           )}
-        </Block>
+        </FootBlock>
       )}
       <View role="list" aria-label="First steps">
         {steps.map((step, index) => (

@@ -5,6 +5,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { Foot } from '../components/Foot';
 import { Field } from '../components/Field';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
@@ -45,10 +46,12 @@ export function KitPlace() {
       {adding ? (
         <AddUnits onDone={() => setAdding(false)} />
       ) : (
-        <View style={styles.buttons}>
-          <Button kind="act" label="Add units" onPress={() => setAdding(true)} disabled={rig.profiles.length === 0} />
-          <Button label="Describe a model" onPress={() => router.push('/kit/models/new')} />
-        </View>
+        <Foot>
+          <View style={styles.buttons}>
+            <Button kind="act" label="Add units" onPress={() => setAdding(true)} disabled={rig.profiles.length === 0} />
+            <Button label="Describe a model" onPress={() => router.push('/kit/models/new')} />
+          </View>
+        </Foot>
       )}
       {rig.profiles.length === 0 && (
         <Words>No models yet. Describe one, or bring in a document under In and out.</Words>

@@ -1,15 +1,18 @@
+import { counted } from '@ergon/core/words/saying';
 import { keptPlan } from '@ergon/core/mend/losing';
 import { keepingPlan } from '@ergon/core/operation/lossEdits';
 import { usesOf } from '@ergon/core/operation/timetable';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
+import type { Finding } from '@ergon/core/verdict/finding';
 import { isFailing } from '@ergon/core/verdict/verdict';
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
-import { type Dispatch, memo, type SetStateAction, useCallback, useMemo, useState } from 'react';
+import { type Dispatch, memo, type SetStateAction, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
+import { isText, useKept } from '../components/useKept';
 import { useWide } from '../components/useWide';
 import { EditContext } from '../editing/editing';
 import { type OnPaper, type Sheet, useOnPaper } from '../editing/useOnPaper';
@@ -23,8 +26,10 @@ import { PaperLinks } from '../paper/PaperLinks';
 import { AdviceList } from '../work/AdviceList';
 import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
+import { noteDue } from '../work/dueChanges';
 import { PaperSheet, type Taking } from '../work/PaperSheet';
-import { LineRow } from './LineRow';
+import { ToDial } from '../work/ToDial';
+import { LineList } from './LineList';
 import { LineViews } from './LineViews';
 import { LookList } from './LookList';
 import { LookPage, ShotChoice, shotOf } from './LookPage';
@@ -33,7 +38,8 @@ import { StationPane } from './StationPane';
 import { TopFinding } from './TopFinding';
 import { WideLines } from './WideLines';
 import { UnitsOfLook } from './UnitsOfLook';
-import type { Selected } from './selected';
+import { isSelected, type Selected } from './selected';
+import { type Opened, type TopFindingOf, useTopFinding } from './useTopFinding';
 
 export const Lines = () => {
   const { lost } = useLocalSearchParams<{ lost?: string }>();
@@ -56,20 +62,21 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
   const readOnly = useIsReadOnly(real.look.event);
   const { lost } = useLocalSearchParams<{ lost?: string }>();
   const plan = useLossPlan(real, readOnly ? undefined : lost);
-  const paper = useOnPaper(readOnly, plan);
+  const paper = useOnPaper(plan ? `${real.look.id}.${lost}` : real.look.id, readOnly, plan);
   const { changes } = paper;
   const judged = useMemo(
     () => (changes && rig ? tryOnPaper(kit, real, changes, rig) : real),
     [changes, kit, rig, real],
   );
   const { look, judgement } = judged;
-  const [chosenShot, setChosenShot] = useState<string | null>(null);
-  const [selected, setSelected] = useState<Selected | null>(null);
+  const [chosenShot, setChosenShot] = useKept<string | null>(`shot.${look.id}`, isText, null);
+  const [selected, setSelected] = useKept<Selected | null>(`station.${look.id}`, isSelected, null);
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const lines = useOrderedLines(judged, shot);
   const line = lines.find((one) => one.light.id === selected?.light) ?? null;
+  const top = useTopFinding(judged, line && openedOf(line, selected?.station ?? 0));
   const [use] = rig ? usesOf(rig, look) : [];
-  const subtitle = [use?.time, use?.place, `${judged.readiness.length} lights`].filter(Boolean).join(' · ');
+  const subtitle = [use?.time, use?.place, counted(judged.readiness.length, 'light')].filter(Boolean).join(' · ');
   return (
     <EditContext value={paper.editing}>
       <Page
@@ -80,10 +87,20 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
       >
         <LineViews look={look.id} here="Lines" />
         <ReadOnly event={look.event} />
-        <WhatToDo real={real} tried={judged} paper={paper} lost={plan ? lost! : null} />
+        <WhatToDo real={real} tried={judged} paper={paper} lost={plan ? lost! : null} top={top} />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />
-        <Drawn judged={judged} shot={shot} lines={lines} selected={selected} onSelect={setSelected} />
-        <AdviceList judged={judged} />
+        <Drawn
+          judged={judged}
+          shot={shot}
+          lines={lines}
+          selected={selected}
+          onSelect={setSelected}
+          below={top.finding ?? null}
+        />
+        <View style={styles.tools}>
+          {!changes && <Button label="Try on paper" onPress={paper.start} />}
+          <AdviceList judged={judged} />
+        </View>
         {!changes && <PaperLinks of="lines" id={look.id} />}
         {!changes && <Arrange judged={judged} readOnly={readOnly} />}
       </Page>
@@ -103,6 +120,11 @@ const Arrange = memo(function Arrange({ judged, readOnly }: { judged: JudgedLook
   );
 });
 
+const openedOf = ({ light, stations, fault }: SignalLine, station: number): Opened => ({
+  light: light.id,
+  code: stations[station]?.code ?? fault?.code ?? null,
+});
+
 /** The lines of one shot, as people look for them. */
 function useOrderedLines({ judgement }: JudgedLook, shot: Shot): SignalLine[] {
   const { names } = useRig();
@@ -118,31 +140,16 @@ interface DrawnProps {
   lines: readonly SignalLine[];
   selected: Selected | null;
   onSelect: Dispatch<SetStateAction<Selected | null>>;
+  /** What stands under the thumb. */
+  below: Finding | null;
 }
 
 /** All lines together where there is room, else one under the other, each opened by a touch. */
-function Drawn({ judged, shot, lines, selected, onSelect }: DrawnProps) {
+function Drawn(props: DrawnProps) {
   const wide = useWide();
-  const toggle = useCallback(
-    (light: string, station: number) =>
-      onSelect((now) => (now?.light === light && now.station === station ? null : { light, station })),
-    [onSelect],
-  );
-  if (wide) return <WideLines lines={lines} judged={judged} selected={selected} onSelect={onSelect} />;
-  return (
-    <View>
-      {lines.map((line) => (
-        <LineRow
-          key={line.light.id}
-          judged={judged}
-          shot={shot}
-          line={line}
-          opened={selected?.light === line.light.id ? selected.station : null}
-          onStation={toggle}
-        />
-      ))}
-    </View>
-  );
+  if (!wide) return <LineList {...props} />;
+  const { judged, lines, selected, onSelect } = props;
+  return <WideLines lines={lines} judged={judged} selected={selected} onSelect={onSelect} />;
 }
 
 interface WhatToDoProps {
@@ -151,6 +158,7 @@ interface WhatToDoProps {
   paper: OnPaper;
   /** The sender whose loss is planned on the paper; null where it is any other trial. */
   lost: string | null;
+  top: TopFindingOf;
 }
 
 /** Takes what is on paper over, or keeps it for the loss of a sender; null where nothing may be changed. */
@@ -164,6 +172,7 @@ function useTaking({ look }: JudgedLook, paper: OnPaper, lost: string | null): T
       label: 'Take it over',
       take: () => {
         queue.edit(look.id, changes, `what was tried on paper, ${changes.length} changes`);
+        noteDue(look.id, changes);
         paper.stop();
       },
     };
@@ -180,25 +189,35 @@ function useTaking({ look }: JudgedLook, paper: OnPaper, lost: string | null): T
   };
 }
 
-/** What is tried on paper, the first fault or the least work, and the ways to ask for more. */
-function WhatToDo({ real, tried, paper, lost }: WhatToDoProps) {
-  const [working, setWorking] = useState(false);
+type Panel = 'mend' | 'dial';
+const isPanel = (kept: unknown): kept is Panel => kept === 'mend' || kept === 'dial';
+
+/** What is tried on paper, and the first fault, the way to mend all of it, or what is left to dial. */
+function WhatToDo({ real, tried, paper, lost, top }: WhatToDoProps) {
+  const [panel, setPanel] = useKept<Panel | null>(`panel.${real.look.id}`, isPanel, null);
   const { changes } = paper;
   const taking = useTaking(real, paper, lost);
+  const close = () => setPanel(null);
+  const fails = tried.judgement.verdicts.some(isFailing);
   return (
     <>
       {changes && <PaperSheet real={real} tried={tried} changes={changes} taking={taking} onDrop={paper.stop} />}
-      {working ? <LeastWork judged={tried} onDone={() => setWorking(false)} /> : <TopFinding judged={tried} />}
-      <View style={styles.tools}>
-        {!working && tried.judgement.verdicts.some(isFailing) && (
-          <Button label="Least work for all" onPress={() => setWorking(true)} />
-        )}
-        {!changes && <Button label="Try on paper" onPress={paper.start} />}
-      </View>
+      {panel === 'mend' ? (
+        <LeastWork judged={tried} onDone={(isMade) => setPanel(isMade && !changes ? 'dial' : null)} />
+      ) : panel === 'dial' ? (
+        <ToDial judged={tried} onClose={close} />
+      ) : (
+        <TopFinding
+          judged={tried}
+          top={top}
+          onMendAll={fails ? () => setPanel('mend') : null}
+          onDial={() => setPanel('dial')}
+        />
+      )}
     </>
   );
 }
 
 const styles = StyleSheet.create({
-  tools: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  tools: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, paddingTop: space.base },
 });

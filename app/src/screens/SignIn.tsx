@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { crewSchema, type NewCrew, signInSchema } from '@ergon/core/record/exchange';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { type Control, type FieldPath, type FieldValues, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
@@ -30,8 +30,12 @@ interface EntryForm {
   send: (entry: Entry) => void;
 }
 
+/** A place of this app only: an address that leads elsewhere is not followed. */
+const placeOf = (to: string | undefined): Href => (to !== undefined && /^\/(?![/\\])/.test(to) ? to : '/') as Href;
+
 export function SignIn() {
   const router = useRouter();
+  const { to } = useLocalSearchParams<{ to?: string }>();
   const client = useQueryClient();
   const [isNew, setIsNew] = useState(false);
   const enter = useMutation({
@@ -40,7 +44,7 @@ export function SignIn() {
       client.clear();
       await forgetFetched();
       client.setQueryData(['session'], { signedIn: true });
-      router.replace('/');
+      router.replace(placeOf(to));
     },
   });
   const form: EntryForm = { isPending: enter.isPending, send: enter.mutate };

@@ -3,9 +3,9 @@ import type { EventHead } from '@ergon/core/record/event';
 import type { Look } from '@ergon/core/record/look';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
+import { FootBlock } from '../components/FootBlock';
 import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
@@ -108,8 +108,8 @@ function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
   const wide = useWide();
   const { sentence, button } = judged ? nextStep(event, judged) : WORKING;
   return (
-    <Block label="Next">
-      <Words as="sentence" tone="onBlock">
+    <FootBlock label="Next">
+      <Words as="sentence" tone="onBlock" live>
         {sentence}
       </Words>
       {button && (
@@ -130,7 +130,7 @@ function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
         </View>
       )}
       {!judged && <View style={wide ? styles.room : styles.roomBelow} />}
-    </Block>
+    </FootBlock>
   );
 }
 

@@ -8,59 +8,66 @@ import { adviseUntested } from '@ergon/core/verdict/readiness';
 import { toDialText } from '@ergon/core/words/cardWording';
 import { findingText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
-import { needText } from '@ergon/core/words/wording';
+import { costText, needText } from '@ergon/core/words/wording';
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { Block } from '../components/Block';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useMemo } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { FootBlock } from '../components/FootBlock';
 import { Words } from '../components/Words';
 import { useWide } from '../components/useWide';
-import { FixButton } from '../editing/FixButton';
+import { FixButton, fixNotes } from '../editing/FixButton';
 import { WantLess } from '../editing/WantLess';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
-import { space } from '../theme/tokens';
+import { useColours } from '../theme/Theme';
+import { space, TOUCH } from '../theme/tokens';
+import { useDue } from '../work/ToDial';
+import type { TopFindingOf } from './useTopFinding';
 
-/** The worst finding, with its fix under the thumb. */
-export function TopFinding({ judged }: { judged: JudgedLook }) {
+interface TopFindingProps {
+  judged: JudgedLook;
+  top: TopFindingOf;
+  /** Asks for the cheapest way to mend everything; null where nothing fails. */
+  onMendAll: (() => void) | null;
+  /** Opens what is to be dialled. */
+  onDial: () => void;
+}
+
+/** The worst finding, with its fix: under the thumb on a phone. */
+export function TopFinding({ judged, top, onMendAll, onDial }: TopFindingProps) {
   const wide = useWide();
-  const { names } = useRig();
+  const { names, kit } = useRig();
   const { judgement, look } = judged;
-  const [index, setIndex] = useState(0);
-  const serious = judgement.findings.filter(
-    (finding) => finding.severity !== 'A' || finding.code === 'advice.unknown-field',
-  );
-  const finding: Finding | undefined = serious[Math.min(index, serious.length - 1)];
+  const { finding } = top;
   const { fixes, wants, need } = useOffers(judgement, finding);
-  const [count, setCount] = useState(serious.length);
-  // A fault fewer or more: the worst stands first again.
-  if (count !== serious.length) {
-    setCount(serious.length);
-    setIndex(0);
-  }
-  if (!finding) return <AllWhole judged={judged} />;
+  if (!finding) return <AllWhole judged={judged} onDial={onDial} />;
   const text = findingText(finding, names);
   const fix = fixes[0];
-  const next = () => setIndex((old) => (old + 1) % serious.length);
+  const when = finding.shots.length === 1 && judgement.shots.length > 1 ? whenShot(finding.shots[0]!, names) : null;
+  const notes = fix ? [costText(fix, names), ...fixNotes(fix, names, kit)] : [];
   return (
-    <Block label="First fault" beside={wide}>
-      <View style={[styles.says, wide && styles.half]}>
-        {finding.shots.length === 1 && judgement.shots.length > 1 && (
-          <Words as="small" tone="quietOnBlock">
-            {whenShot(finding.shots[0]!, names)}
-          </Words>
-        )}
-        <Words as="sentence" tone="onBlock">
+    <FootBlock label="First fault">
+      <View style={styles.says}>
+        <Words as={wide ? 'sentence' : 'strong'} tone="onBlock" live>
           {text.what}
         </Words>
-        <Words tone="quietOnBlock">{text.why}</Words>
+        <Words as={wide ? 'body' : 'small'} tone="quietOnBlock">
+          {when === null ? text.why : `${when}: ${text.why}`}
+        </Words>
         {need && <Words tone="quietOnBlock">{needText(need)}</Words>}
+        {notes.length > 0 && (
+          <Words as="small" tone="quietOnBlock">
+            {notes.join(' · ')}
+          </Words>
+        )}
       </View>
-      <View style={[styles.acts, wide && styles.half]}>
+      <View style={styles.acts}>
+        {onMendAll && <Button onBlock label="Mend all" onPress={onMendAll} />}
         {fix && (
           <View style={styles.fix}>
-            <FixButton look={look.id} fix={fix} onBlock />
+            <FixButton look={look.id} fix={fix} onBlock bare />
           </View>
         )}
         {wants.length > 0 && (
@@ -68,16 +75,20 @@ export function TopFinding({ judged }: { judged: JudgedLook }) {
             <WantLess look={look.id} wants={wants} onBlock />
           </View>
         )}
-        {serious.length > 1 && (
-          <Button
-            onBlock
-            label="Next"
-            detail={`${Math.min(index, serious.length - 1) + 1} of ${serious.length}`}
-            onPress={next}
-          />
-        )}
+        {top.next && <Pager top={top} next={top.next} />}
       </View>
-    </Block>
+    </FootBlock>
+  );
+}
+
+/** Which of the findings this is, and the way to the next: quiet, at the end of the row. */
+function Pager({ top: { place, count }, next }: { top: TopFindingOf; next: () => void }) {
+  const colours = useColours();
+  return (
+    <Pressable role="button" aria-label={`Next, ${place} of ${count}`} onPress={next} style={styles.pager}>
+      <ChevronRight size={20} color={colours.quietOnBlock} />
+      <Words as="small" tone="quietOnBlock">{`${place} of ${count}`}</Words>
+    </Pressable>
   );
 }
 
@@ -94,39 +105,50 @@ function useOffers(judgement: Judgement, finding: Finding | undefined) {
 const whenShot = ({ body, attitude }: ShotRef, names: Names): string =>
   `When ${names.unit(body)} shoots${attitude === 'upright' ? ', held upright' : ''}`;
 
-/** Nothing to mend: what is left is to prove it. */
-function AllWhole({ judged }: { judged: JudgedLook }) {
+/** Nothing to mend: what is left is to dial it, then to prove it. */
+function AllWhole({ judged, onDial }: { judged: JudgedLook; onDial: () => void }) {
   const router = useRouter();
   const { names } = useRig();
   const untested = adviseUntested(judged.readiness);
   const left = useToDial(judged);
+  const due = useDue(judged);
+  const isDue = left !== null && due.some(({ isDialled }) => !isDialled);
+  const params = { look: judged.look.id };
   return (
-    <Block label="State of the look">
-      <Words as="sentence" tone="onBlock" live>
-        {left === null ? 'Every line is whole.' : 'Every line is whole once it is dialled.'}
-      </Words>
-      {left !== null && (
-        <>
-          <Words tone="quietOnBlock">{left}</Words>
+    <FootBlock label="State of the look">
+      <View style={styles.says}>
+        <Words as="sentence" tone="onBlock" live>
+          {left === null ? 'Every light fires as meant.' : 'Every light fires as meant, once it is dialled.'}
+        </Words>
+        {left !== null && <Words tone="quietOnBlock">{left}</Words>}
+        {untested && <Words tone="quietOnBlock">{findingText(untested, names).what}</Words>}
+      </View>
+      <View style={styles.acts}>
+        {left !== null && (
           <Button
             onBlock
             label="Cards"
             hint="what to dial on each unit"
-            onPress={() => router.push({ pathname: '/lines/[look]/cards', params: { look: judged.look.id } })}
+            onPress={() => router.push({ pathname: '/lines/[look]/cards', params })}
           />
-        </>
-      )}
-      {untested && (
-        <>
-          <Words tone="quietOnBlock">{findingText(untested, names).what}</Words>
-          <Button
-            kind="act"
-            label="Test-fire"
-            onPress={() => router.push({ pathname: '/fire/[look]', params: { look: judged.look.id } })}
-          />
-        </>
-      )}
-    </Block>
+        )}
+        {untested && (
+          <View style={isDue ? undefined : styles.fix}>
+            <Button
+              onBlock
+              kind={isDue ? 'plain' : 'act'}
+              label="Test-fire"
+              onPress={() => router.push({ pathname: '/fire/[look]', params })}
+            />
+          </View>
+        )}
+        {isDue && (
+          <View style={styles.fix}>
+            <Button kind="act" label="What to dial" onPress={onDial} />
+          </View>
+        )}
+      </View>
+    </FootBlock>
   );
 }
 
@@ -142,7 +164,12 @@ function useToDial({ judgement, readiness }: JudgedLook): string | null {
 
 const styles = StyleSheet.create({
   says: { gap: space.tiny },
-  half: { flex: 1 },
-  acts: { flexDirection: 'row', alignItems: 'flex-start', gap: space.small },
-  fix: { flexGrow: 1, flexShrink: 1, maxWidth: 420 },
+  pager: {
+    alignItems: 'center',
+    justifyContent: 'center',
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+  },
+  acts: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  fix: { flexGrow: 1, flexShrink: 1, flexBasis: 0, maxWidth: 360 },
 });

@@ -4,6 +4,7 @@ import { cardsOf, linesIn } from '@ergon/core/cards/cards';
 import type { Look } from '@ergon/core/record/look';
 import { tally } from '@ergon/core/verdict/readiness';
 import { toDialText } from '@ergon/core/words/cardWording';
+import { counted } from '@ergon/core/words/saying';
 import type { JudgedLook } from '../rig/judgedLook';
 
 export interface NextStep {
@@ -14,8 +15,6 @@ export interface NextStep {
     | { label: string; place: 'events'; event: string }
     | null;
 }
-
-const lights = (count: number): string => (count === 1 ? '1 light' : `${count} lights`);
 
 /** What is left to dial of a look somebody has begun to set up; a crew that ticks no cards is not asked to. */
 function leftToDial({ look, judgement, readiness }: JudgedLook): { look: Look; text: string }[] {
@@ -33,35 +32,35 @@ export function nextStep(event: EventHead, looks: readonly JudgedLook[]): NextSt
       sentence: `No looks yet. Lay out ${event.name}: its moments, and the lights of each.`,
       button: { label: 'Plan it', place: 'events', event: event.id },
     };
-  const counted = looks.map((judged) => ({ judged, count: tally(judged.readiness) }));
-  const failing = counted.find(({ count }) => count.failing > 0);
+  const tallied = looks.map((judged) => ({ judged, count: tally(judged.readiness) }));
+  const failing = tallied.find(({ count }) => count.failing > 0);
   if (failing) {
     const { judged, count } = failing;
     const all = judged.readiness.length;
     return {
-      sentence: `${judged.look.name}: ${count.failing} of ${lights(all)} would not do as planned.`,
+      sentence: `${judged.look.name}: ${count.failing} of ${counted(all, 'light')} would not do as planned.`,
       button: { label: 'See why and mend', place: 'lines', look: judged.look.id },
     };
   }
-  const unknown = counted.find(({ count }) => count.unknown > 0);
+  const unknown = tallied.find(({ count }) => count.unknown > 0);
   if (unknown) {
     const { judged, count } = unknown;
     return {
-      sentence: `${judged.look.name}: nobody can say whether ${lights(count.unknown)} will fire. Something is not recorded.`,
+      sentence: `${judged.look.name}: nobody can say whether ${counted(count.unknown, 'light')} will fire. Something is not recorded.`,
       button: { label: 'Record it', place: 'lines', look: judged.look.id },
     };
   }
-  const begun = counted.flatMap(({ judged }) => leftToDial(judged)).at(0);
+  const begun = tallied.flatMap(({ judged }) => leftToDial(judged)).at(0);
   if (begun)
     return {
       sentence: `${begun.look.name}: ${begun.text}`,
       button: { label: 'Its cards', place: 'cards', look: begun.look.id },
     };
-  const computed = counted.find(({ count }) => count.computed > 0);
+  const computed = tallied.find(({ count }) => count.computed > 0);
   if (computed) {
     const { judged, count } = computed;
     return {
-      sentence: `${judged.look.name}: ${lights(count.computed)} should fire. Prove it with a test fire.`,
+      sentence: `${judged.look.name}: ${counted(count.computed, 'light')} should fire. Prove it with a test fire.`,
       button: { label: 'Test-fire', place: 'fire', look: judged.look.id },
     };
   }

@@ -6,6 +6,9 @@ export interface Selected {
   station: number;
 }
 
+export const isSelected = (kept: unknown): kept is Selected =>
+  typeof kept === 'object' && kept !== null && 'light' in kept && typeof (kept as Selected).station === 'number';
+
 /** The station where a line stops, or its lamp. */
 export function firstTrouble(line: SignalLine): number {
   const at = line.stations.findIndex(

@@ -10,6 +10,7 @@ interface Theme {
 
 const ThemeContext = createContext<Theme | null>(null);
 const STORED_AS = 'ergon.theme';
+const GROUND_STORED_AS = 'ergon.ground';
 
 function remembered(): ThemeName {
   const stored = window.localStorage.getItem(STORED_AS);
@@ -27,8 +28,13 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     setName(next);
   }, []);
   useEffect(() => {
-    document.body.style.background = palettes[name].ground;
-    themeColourMeta()?.setAttribute('content', palettes[name].ground);
+    const { ground, ink } = palettes[name];
+    document.body.style.background = ground;
+    document.documentElement.style.setProperty('--ring', ink);
+    document.documentElement.style.setProperty('--ring-inside', ground);
+    // The next start is in this colour from its first pixel on.
+    window.localStorage.setItem(GROUND_STORED_AS, ground);
+    themeColourMeta()?.setAttribute('content', ground);
   }, [name]);
   const printing = usePrinting();
   const theme = useMemo(() => ({ name, colours: palettes[printing ? 'sun' : name], choose }), [name, printing, choose]);

@@ -17,11 +17,15 @@ export const type = {
   tape: { fontSize: 44, lineHeight: 50, fontFamily: fontFamily.bold },
   dial: { fontSize: 24, lineHeight: 30, fontFamily: fontFamily.bold },
   title: { fontSize: 26, lineHeight: 32, fontFamily: fontFamily.bold },
+  /** The name of a place on a phone, where height is short. */
+  place: { fontSize: 22, lineHeight: 28, fontFamily: fontFamily.bold },
   heading: { fontSize: 18, lineHeight: 24, fontFamily: fontFamily.bold },
   sentence: { fontSize: 18, lineHeight: 26, fontFamily: fontFamily.regular },
   body: { fontSize: 16, lineHeight: 22, fontFamily: fontFamily.regular },
   strong: { fontSize: 16, lineHeight: 22, fontFamily: fontFamily.bold },
   small: { fontSize: 14, lineHeight: 19, fontFamily: fontFamily.regular },
+  /** Names of columns and stations only. */
+  tiny: { fontSize: 14, lineHeight: 16, fontFamily: fontFamily.regular },
 } as const;
 export type TypeName = keyof typeof type;
 

@@ -1,9 +1,11 @@
 import type { Work, WorkOptions } from '@ergon/core/mend/leastWork';
-import { boundText, durationText, lookUpLines, needLines, workSentence } from '@ergon/core/words/workWording';
+import { boundText, lookUpLines, needLines, workSentence } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
+import { Foot } from '../components/Foot';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useEdit } from '../editing/editing';
@@ -23,8 +25,13 @@ const LIMITS = [
   { value: 600, label: '10 min' },
 ] as const;
 
+interface LeastWorkProps {
+  judged: JudgedLook;
+  onDone: (isMade: boolean) => void;
+}
+
 /** The cheapest way to make everything fire, as a short list with a total, made in one step that can be undone. */
-export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () => void }) {
+export function LeastWork({ judged, onDone }: LeastWorkProps) {
   const [limits, setLimits] = useState<readonly string[]>([]);
   const [seconds, setSeconds] = useState<number>(0);
   const options: WorkOptions = {
@@ -35,12 +42,12 @@ export function LeastWork({ judged, onDone }: { judged: JudgedLook; onDone: () =
   const { result: work, progress, stopped, stop } = useLeastWork(judged, options);
   const plan = work ?? progress?.plan;
   return (
-    <View role="region" aria-label="Least work" style={styles.box}>
+    <View role="region" aria-label="Mend all" style={styles.box}>
       <View style={styles.head}>
         <Words as="heading" level={2} grow>
-          Least work
+          Mend all
         </Words>
-        <Button kind="quiet" label="Close" hint="least work" onPress={onDone} />
+        <Button kind="quiet" label="Close" hint="the way to mend all" onPress={() => onDone(false)} />
       </View>
       <Toggles
         label="Limits"
@@ -76,7 +83,7 @@ const percentOf = ({ spent, budget }: WorkProgress): number => Math.round((100 *
 interface FoundWorkProps {
   judged: JudgedLook;
   work: Work;
-  onDone: () => void;
+  onDone: (isMade: boolean) => void;
 }
 
 /** What was found, and the one step that makes it. */
@@ -85,8 +92,8 @@ function FoundWork({ judged, work, onDone }: FoundWorkProps) {
   const edit = useEdit();
   const count = work.changes.length;
   const make = () => {
-    edit(judged.look.id, work.changes, count === 1 ? 'least work, one change' : `least work, ${count} changes`);
-    onDone();
+    edit(judged.look.id, work.changes, count === 1 ? 'all mended, one change' : `all mended, ${count} changes`);
+    onDone(true);
   };
   return (
     <>
@@ -94,12 +101,14 @@ function FoundWork({ judged, work, onDone }: FoundWorkProps) {
         {workSentence(work, names)}
       </Words>
       {count > 0 && (
-        <Button
-          kind="act"
-          label={count === 1 ? 'Make this change' : `Make these ${count} changes`}
-          detail={durationText(work.seconds)}
-          onPress={make}
-        />
+        <Foot>
+          <Button
+            kind="act"
+            label={count === 1 ? 'Make this change' : `Make these ${count} changes`}
+            detail={durationText(work.seconds)}
+            onPress={make}
+          />
+        </Foot>
       )}
       <VisitList rig={judged.judgement.rig} changes={work.changes} />
       <Listed heading="Or by hand" lines={needLines(work, names)} />

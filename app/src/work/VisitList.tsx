@@ -1,6 +1,8 @@
-import { durationText, type Visit, visitLines, visitsOf } from '@ergon/core/words/workWording';
+import { type Visit, visitLines, visitsOf } from '@ergon/core/words/workWording';
+import { durationText } from '@ergon/core/words/saying';
 import type { Change } from '@ergon/core/record/change';
 import type { Rig } from '@ergon/core/rig/rig';
+import type { Names } from '@ergon/core/words/settingWords';
 import { StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { howTosFor } from '../editing/howTo';
@@ -12,18 +14,19 @@ import { space } from '../theme/tokens';
 export const VisitList = ({ rig, changes }: { rig: Rig; changes: readonly Change[] }) =>
   visitsOf(rig, { changes }).map((visit) => <VisitShown key={visit.unit ?? ''} visit={visit} />);
 
+/** "At the camera", "Light 6 · 24 s walk". */
+export function visitName({ unit, walkSeconds }: Visit, names: Names): string {
+  if (unit === null) return 'At the camera';
+  const walk = walkSeconds === null ? 'walk not measured' : `${durationText(walkSeconds)} walk`;
+  return `${names.unit(unit)} · ${walk}`;
+}
+
 function VisitShown({ visit }: { visit: Visit }) {
   const { names, kit } = useRig();
   const colours = useColours();
-  const walk =
-    visit.unit === null
-      ? ''
-      : visit.walkSeconds === null
-        ? ' · walk not measured'
-        : ` · ${durationText(visit.walkSeconds)} walk`;
   return (
     <View style={[styles.visit, { borderColor: colours.ink }]}>
-      <Words as="strong">{visit.unit === null ? 'At the camera' : `${names.unit(visit.unit)}${walk}`}</Words>
+      <Words as="strong">{visitName(visit, names)}</Words>
       {visitLines(visit.changes, names).map((line) => (
         <Words key={line}>{line}</Words>
       ))}

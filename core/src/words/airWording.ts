@@ -5,7 +5,7 @@ import { type Trouble, type TroubleCode, TROUBLES } from '../air/troubles.ts';
 import type { Family } from '../record/family.ts';
 import type { OnAir, OtherCrew } from '../record/onAir.ts';
 import { listed, type Names } from './settingWords.ts';
-import { durationText } from './workWording.ts';
+import { durationText } from './saying.ts';
 
 const codeText = (sort: CodeSort, code: number | null): string | null => {
   if (sort === 'none') return null;

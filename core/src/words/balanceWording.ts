@@ -8,9 +8,8 @@ import { turnedDial } from '../power/cameraDials.ts';
 import type { SecondLight } from '../power/secondLight.ts';
 import type { Body } from '../rig/rig.ts';
 import { readingText } from './readingWords.ts';
-import { stopsCounted } from './saying.ts';
+import { durationText, stopsCounted } from './saying.ts';
 import { enumerated, fieldOf, listed, type Names, shutterText, stopsText } from './settingWords.ts';
-import { durationText } from './workWording.ts';
 
 /** "ISO 800", "1/125", "f/11": what a dial of the camera is turned to. */
 function dialText(body: Body, { dial, stops }: BalancePlan['dials'][number], aperture: number): string {

@@ -3,7 +3,7 @@ import type { GroupPlan } from '../groups/groupPlan.ts';
 import type { OutOfReach } from '../groups/groupWants.ts';
 import { gapText } from './findingWording.ts';
 import type { Names } from './settingWords.ts';
-import { durationText } from './workWording.ts';
+import { durationText } from './saying.ts';
 
 /** "Nobody walks between looks. The letters there are now: 3 min 10 s of walking." */
 export function groupSentence({ seconds, secondsNow, exact, atLeast }: GroupPlan): string {

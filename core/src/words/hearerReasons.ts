@@ -47,8 +47,8 @@ export const HEARER = {
           evidence: [['eye', p.eye]],
         }
       : {
-          gap: `role ${text(p.role)}, not ${text(p.wanted)}`,
-          why: `${me} is in the role ${text(p.role)}. ${ROLE_NEEDED[p.wanted]} it must be in the role ${p.wanted}.`,
+          gap: `set ${text(p.role)}, not ${text(p.wanted)}`,
+          why: `${me} is set ${text(p.role)}. ${ROLE_NEEDED[p.wanted]} it must be set ${p.wanted}.`,
           evidence: [
             ['role', text(p.role)],
             ['wanted', text(p.wanted)],

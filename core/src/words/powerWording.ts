@@ -11,9 +11,8 @@ import { isFailing } from '../verdict/verdict.ts';
 import { gapText } from './findingWording.ts';
 import { dialStopText } from './measuredWords.ts';
 import { readingText } from './readingWords.ts';
-import { stopsCounted } from './saying.ts';
+import { durationText, stopsCounted } from './saying.ts';
 import { enumerated, fieldOf, listed, type Names, stopsText, wordFor } from './settingWords.ts';
-import { durationText } from './workWording.ts';
 
 /** "set on Sender 1, group A", "by hand, 24 s to walk". */
 export function setFromText(from: SetFrom, names: Names): string {

@@ -1,5 +1,5 @@
 /** What is said of proposals: how each light is told, what one loses against the best, and what a kit lacks. */
-import { durationText } from './workWording.ts';
+import { durationText } from './saying.ts';
 import type { Missing } from '../propose/missing.ts';
 import type { Cost } from '../propose/planScore.ts';
 import type { Proposal, ProposedLight } from '../propose/propose.ts';

@@ -73,3 +73,9 @@ export const pair = (
     [names.unit(p.sender), said(path, p.expected, names)],
   ],
 });
+
+/** "4 min 56 s", "35 s". */
+export function durationText(seconds: number): string {
+  const whole = Math.round(seconds);
+  return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)} min${whole % 60 === 0 ? '' : ` ${whole % 60} s`}`;
+}

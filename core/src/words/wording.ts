@@ -12,7 +12,7 @@ import { otherCrewId } from '../rig/otherCrews.ts';
 import type { SignalLine } from '../verdict/signalLine.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { gapText, lostText } from './findingWording.ts';
-import { stopsCounted } from './saying.ts';
+import { durationText, stopsCounted } from './saying.ts';
 import {
   listed,
   meantWhenLeftOut,
@@ -191,7 +191,7 @@ export const otherLines = (fix: Fix, names: Names): string[] => changeLines(fix.
 export function costText({ seconds, walkSeconds, leaves }: Fix, names: Names): string {
   const walk = walkSeconds === null ? ' + the walk' : walkSeconds > 0 ? ' with the walk' : '';
   const left = leaves.length === 0 ? '' : `; another fault is left on ${listed(leaves, names)}`;
-  return `${seconds} s${walk}${left}`;
+  return `${durationText(seconds)}${walk}${left}`;
 }
 
 export function needText(need: Need): string {

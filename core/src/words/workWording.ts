@@ -8,7 +8,7 @@ import type { Rig } from '../rig/rig.ts';
 import type { CauseLink } from '../shot/causeChain.ts';
 import type { FramePreview, SyncLimit } from '../shot/framePreview.ts';
 import type { WhatIf } from '../verdict/whatIf.ts';
-import { counted, edgeText } from './saying.ts';
+import { counted, durationText, edgeText } from './saying.ts';
 import { fieldOf, listed, type Names, settingValue, shutterText } from './settingWords.ts';
 import { changeLines, needText } from './wording.ts';
 
@@ -54,12 +54,6 @@ export function visitLines(changes: readonly Change[], names: Names): string[] {
     ),
     ...merged.map(([group, of]) => `${group}: ${of.map(valueOf).join(', ')}`),
   ];
-}
-
-/** "4 min 56 s", "35 s". */
-export function durationText(seconds: number): string {
-  const whole = Math.round(seconds);
-  return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)} min${whole % 60 === 0 ? '' : ` ${whole % 60} s`}`;
 }
 
 export function workSentence(work: Work, names: Names): string {

@@ -1,0 +1,63 @@
+import type { Shot } from '@ergon/core/shot/lightRun';
+import type { Finding } from '@ergon/core/verdict/finding';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { type Dispatch, type SetStateAction, useCallback, useMemo } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import { useHeldInPlace } from '../components/useHeldInPlace';
+import { Words } from '../components/Words';
+import { slimColumns } from '../drawing/slimRow';
+import { StationNames } from '../drawing/StationNames';
+import type { JudgedLook } from '../rig/judgedLook';
+import { space } from '../theme/tokens';
+import { LineRow } from './LineRow';
+import type { Selected } from './selected';
+
+interface LineListProps {
+  judged: JudgedLook;
+  shot: Shot;
+  lines: readonly SignalLine[];
+  selected: Selected | null;
+  onSelect: Dispatch<SetStateAction<Selected | null>>;
+  /** What is said below the lines. */
+  below: Finding | null;
+}
+
+/** A whole look on a phone: one slim row for each light, the stations named once above them. */
+export function LineList({ judged, shot, lines, selected, onSelect, below }: LineListProps) {
+  const width = useWindowDimensions().width - 2 * space.wide;
+  const columns = useMemo(() => slimColumns(width), [width]);
+  const hold = useHeldInPlace();
+  const open = useCallback(
+    (light: string, station: number | null, row?: HTMLElement) => {
+      if (row) hold(row);
+      onSelect(station === null ? null : { light, station });
+    },
+    [hold, onSelect],
+  );
+  const isByRadio = lines.some(({ light }) => light.settings.link === 'radio');
+  return (
+    <View>
+      <StationNames columns={columns} first="light" last="power" />
+      {lines.map((line) => (
+        <LineRow
+          key={line.light.id}
+          judged={judged}
+          shot={shot}
+          line={line}
+          width={width}
+          columns={columns}
+          opened={selected?.light === line.light.id ? selected.station : null}
+          below={below?.units.includes(line.light.id) ? below : null}
+          onStation={open}
+        />
+      ))}
+      {isByRadio && (
+        <View style={{ paddingTop: space.tiny }}>
+          <Words as="small" tone="quiet" align="right">
+            below the power: channel · ID · group
+          </Words>
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,143 @@
+/** What a phone shows in one glance, where its thumb is, and what stays when one comes back. */
+import {
+  address,
+  enterDemo,
+  expect,
+  expectAccessible,
+  goTo,
+  openStation,
+  type Page,
+  PASSPHRASE,
+  test,
+} from './crewTest.ts';
+import { PHONE } from './sizes.ts';
+
+const top = async (page: Page, role: 'button' | 'region', name: string | RegExp): Promise<number> =>
+  (await page.getByRole(role, { name }).first().boundingBox())!.y;
+
+test('nine lights fit on one screen: what is wrong, on what, and its mend', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  await page.getByRole('radio', { name: 'Shot by: Body 2' }).click();
+  const rows = page.getByRole('group', { name: /^Light \d,/ });
+  await expect(rows).toHaveCount(8);
+  const fault = page.getByRole('region', { name: 'First fault' });
+  await expect(fault.getByText('Light 3 and Light 6 stay dark.')).toBeInViewport({ ratio: 1 });
+  await expect(fault.getByRole('button', { name: /^Switch on group C on Sender 2/ })).toBeInViewport({ ratio: 1 });
+  const boxes = await rows.evaluateAll((all) => all.map((row) => row.getBoundingClientRect().toJSON() as DOMRect));
+  const tallest = Math.max(...boxes.map(({ height }) => height));
+  // A row is as high as a touch, and no higher: one more of the tallest still ends above what is under the thumb.
+  expect(tallest).toBeLessThanOrEqual(50);
+  expect(boxes.at(-1)!.bottom + tallest).toBeLessThanOrEqual(await top(page, 'region', 'First fault'));
+});
+
+test('the main action of each place is in the lower third', async ({ page }) => {
+  await enterDemo(page);
+  const places: readonly [path: string, title: string, act: RegExp][] = [
+    ['/', 'Ropewalk wedding', /^See why and mend/],
+    ['/lines/first-dance', 'First dance', /^Switch on group C/],
+    ['/lines/first-dance/air', 'Air', /^Set it so/],
+    ['/lines/first-dance/groups', 'Groups', /^Set these letters/],
+    ['/lines/first-dance/cards', 'First dance', /^(All \d+ are|It is) set/],
+    ['/fire/first-dance', 'Fire', /^Press the shutter/],
+    ['/kit', 'Kit', /^Add units/],
+    ['/kit/fit', 'Fit', /^Choose the gear/],
+  ];
+  for (const [path, title, act] of places) {
+    await goTo(page, path, title);
+    await expect(page.getByRole('button', { name: act }).first()).toBeVisible();
+    expect(await top(page, 'button', act), path).toBeGreaterThan((PHONE.height * 2) / 3);
+  }
+  await goTo(page, '/lines/first-dance', 'First dance');
+  await page.getByRole('button', { name: 'Mend all' }).click();
+  await expect(page.getByRole('button', { name: /^Make these/ })).toBeVisible({ timeout: 60_000 });
+  expect(await top(page, 'button', /^Make these/)).toBeGreaterThan((PHONE.height * 2) / 3);
+});
+
+test('the body, the open station, the place on the page and a trial on paper are there after back and a reload', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  await page.getByRole('radio', { name: 'Shot by: Body 2' }).click();
+  await openStation(page, 'Light 3', 'receiver');
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await page.getByRole('textbox', { name: 'channel of Light 3' }).fill('7');
+  await page.getByRole('textbox', { name: 'channel of Light 3' }).press('Enter');
+  const paper = page.getByRole('region', { name: 'On paper' });
+  await expect(paper).toContainText('Set channel 7 on Light 3');
+  const field = page.getByRole('textbox', { name: 'ID of Light 3' });
+  await field.scrollIntoViewIfNeeded();
+  const at = (await field.boundingBox())!.y;
+  const isThere = async () => {
+    await expect(page.getByRole('radio', { name: 'Shot by: Body 2' })).toBeChecked();
+    await expect(paper).toContainText('Set channel 7 on Light 3');
+    await expect.poll(async () => Math.abs((await field.boundingBox())!.y - at)).toBeLessThan(60);
+  };
+  // The place is noted a moment after a page was scrolled.
+  await page.waitForTimeout(300);
+  await page.getByRole('link', { name: 'Kit' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Kit' })).toBeVisible();
+  await page.goBack();
+  await isThere();
+  await page.reload();
+  await isThere();
+});
+
+test('an address that needs a sign-in is reached after it, and one that leads elsewhere is not', async ({
+  page,
+  trouble,
+}) => {
+  // What the page asks for while it is signed out.
+  trouble.expected.push(/401/);
+  const name = await enterDemo(page);
+  for (const [asked, reached] of [
+    ['/lines/first-dance/air', '/lines/first-dance/air'],
+    ['/sign-in?to=//example.invalid/', '/'],
+  ] as const) {
+    await page.context().clearCookies();
+    await page.evaluate(async () => {
+      localStorage.clear();
+      for (const { name } of await indexedDB.databases()) indexedDB.deleteDatabase(name!);
+    });
+    await page.goto(address() + asked);
+    await page.getByRole('textbox', { name: 'Your name' }).fill(name);
+    await page.getByRole('textbox', { name: 'Passphrase' }).fill(PASSPHRASE);
+    await page.getByRole('button', { name: /^Sign in/ }).click();
+    await expect(page).toHaveURL(address() + reached);
+  }
+});
+
+test('Fire says why a light stays dark, and keeps what was marked', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/fire/first-dance', 'Fire');
+  await page.getByRole('button', { name: /^Press the shutter/ }).click();
+  const line = page.getByRole('img', { name: /^Shot by Body 1/ });
+  await expect(line.getByText('channel 3, sender on 11')).toBeVisible();
+  await page.getByRole('radio', { name: 'What Light 6 did: dark' }).click();
+  await page.getByRole('link', { name: 'Lines' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'First dance' })).toBeVisible();
+  await page.getByRole('link', { name: 'Fire' }).click();
+  await expect(page.getByRole('radio', { name: 'What Light 6 did: dark' })).toBeChecked();
+  await expect(page.getByRole('button', { name: 'Log 1 light' })).toBeVisible();
+});
+
+test('radios and checkboxes go by the platform’s keys: one stop of Tab, arrows, Space', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  const [one, two] = ['Shot by: Body 1', 'Shot by: Body 2'].map((name) => page.getByRole('radio', { name }));
+  await one!.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(two!).toBeChecked();
+  await expect(two!).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(one!).toBeChecked();
+  await page.keyboard.press('Tab');
+  await expect(two!).not.toBeFocused();
+  await page.getByRole('button', { name: 'Mend all' }).click();
+  const camera = page.getByRole('checkbox', { name: 'stay at the camera' });
+  await camera.focus();
+  await page.keyboard.press('Space');
+  await expect(camera).toBeChecked();
+  await expectAccessible(page, 'mend all, by keys');
+});
