@@ -22,6 +22,7 @@ class Person {
     await expect(target).toBeVisible();
     this.taps++;
     if (!isWide(this.page)) return target.click();
+    if (role === 'radio') return this.choose(target);
     await this.reach(target);
     await this.page.keyboard.press('Enter');
   }
@@ -41,6 +42,19 @@ class Person {
     await this.page.keyboard.press('Control+a');
     await this.page.keyboard.type(text);
     await this.page.keyboard.press('Tab');
+  }
+
+  /** A group of radios is one stop of the Tab key; arrows go on in it, Space chooses. */
+  private async choose(target: Locator): Promise<void> {
+    const group = target.locator('xpath=ancestor::*[@role="radiogroup"][1]');
+    const stop = group.locator('[role="radio"][tabindex="0"]');
+    await this.reach(stop);
+    const count = await group.getByRole('radio').count();
+    for (let step = 0; step < count; step++) {
+      if (await target.evaluate((one) => one === document.activeElement)) break;
+      await this.page.keyboard.press('ArrowRight');
+    }
+    await this.page.keyboard.press('Space');
   }
 
   /** Goes on with the Tab key until it is there. */

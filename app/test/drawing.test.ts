@@ -4,6 +4,7 @@ import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
 import { evenly, stripLayout } from '@ergon/core/verdict/lineStrip';
 import { branchPath, fanLayout, trunkStations } from '../src/drawing/lineLayout';
 import { airSummary, hearerSummary, powerSummary } from '../src/drawing/lineSummary';
+import { nameLines, SLIM_GAP, slimColumns } from '../src/drawing/slimRow';
 import { ms, timeAxis } from '../src/drawing/timeAxis';
 import { powerText } from '../src/kit/profileSummary';
 import { byLabel } from '../src/rig/byLabel';
@@ -171,4 +172,27 @@ test('a range of power as the unit’s own display writes it', () => {
   expect(powerText(kit.profiles.get('brinkel-mono-400')!)).toBe('2.0 to 7.0');
   expect(powerText(kit.profiles.get('hesperrow-sprite')!)).toBeNull();
   expect(powerText(kit.profiles.get('kestoril-m2')!)).toBeNull();
+});
+
+describe('a slim row', () => {
+  const roomFor = (width: number) => {
+    const columns = slimColumns(width);
+    return (columns.xs[1]! - columns.xs[0]!) * nameLines(columns);
+  };
+
+  test.each([288, 328, 358, 398, 600])(
+    '%i px wide holds its three columns, and no name of a station meets the next',
+    (width) => {
+      const { name, strip, power, xs } = slimColumns(width);
+      expect(name + strip + power + 2 * SLIM_GAP).toBe(width);
+      expect(xs).toHaveLength(8);
+      expect(roomFor(width)).toBeGreaterThanOrEqual(49);
+    },
+  );
+
+  test('takes no more lines for the names than they need', () => {
+    expect(nameLines(slimColumns(600))).toBe(1);
+    expect(nameLines(slimColumns(358))).toBe(2);
+    expect(nameLines(slimColumns(288))).toBe(3);
+  });
 });

@@ -220,3 +220,16 @@ test('shoe systems are offered as the crew names them, the commonest first', asy
   expect(counts.length).toBeGreaterThan(1);
   expect(counts).toEqual([...counts].sort((a, b) => b - a));
 });
+
+test('the ring around what has the focus is seen on every ground of every theme', () => {
+  const grounds = ['ground', 'shade', 'raised', 'block', 'act', 'chosen', 'open'] as const;
+  for (const name of THEMES) {
+    // Two bands, as the page's shell draws them: of the ink, and of the ground inside it.
+    const { ink, ground } = palettes[name];
+    for (const on of grounds) {
+      const seen = Math.max(contrast(ink, palettes[name][on]), contrast(ground, palettes[name][on]));
+      expect({ name, on, isSeen: seen >= 3 }).toEqual({ name, on, isSeen: true });
+    }
+    expect(contrast(ink, ground)).toBeGreaterThanOrEqual(3);
+  }
+});

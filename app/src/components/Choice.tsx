@@ -11,10 +11,19 @@ interface ChoiceProps<T> {
   onChoose: (value: T) => void;
   /** Fills the row; otherwise options keep their own width and wrap. */
   fill?: boolean;
+  /** To choose leads on to something else. */
+  leaves?: boolean;
 }
 
 /** One of a few, all in sight. The chosen one is filled, so that it shows without colour. */
-export function Choice<T extends string | number | boolean>({ label, options, value, onChoose, fill }: ChoiceProps<T>) {
+export function Choice<T extends string | number | boolean>({
+  label,
+  options,
+  value,
+  onChoose,
+  fill,
+  leaves,
+}: ChoiceProps<T>) {
   const colours = useColours();
   const chosenAt = options.findIndex((option) => option.value === value);
   return (
@@ -30,7 +39,7 @@ export function Choice<T extends string | number | boolean>({ label, options, va
             aria-checked={chosen}
             aria-label={`${label}: ${option.label}`}
             onPress={() => onChoose(option.value)}
-            {...steppedByArrows(at, options.length, (to) => onChoose(options[to]!.value))}
+            {...steppedByArrows(at, options.length, (to) => onChoose(options[to]!.value), leaves)}
             style={[
               styles.option,
               fill && styles.fill,

@@ -16,10 +16,12 @@ export const pressedBySpace = (press: () => void): object =>
 const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
 
 /**
- * Arrows go with the focus to the next or the last of a group, round and round; Space chooses where one is.
+ * Arrows go with the focus to the next or the last of a group, round and round, and choose as they go; Space chooses where
+ * one is.
  * @param at place in the group, from 0.
+ * @param leaves to choose leads on from the group: arrows only go, as else nobody would come further than the next one.
  */
-export const steppedByArrows = (at: number, count: number, go: (to: number) => void): object =>
+export const steppedByArrows = (at: number, count: number, choose: (to: number) => void, leaves = false): object =>
   withKeys((event) => {
     const step = event.key === ' ' ? 0 : STEPS[event.key];
     if (step === undefined) return;
@@ -27,7 +29,7 @@ export const steppedByArrows = (at: number, count: number, go: (to: number) => v
     // The lines listen for arrows too.
     event.stopPropagation();
     const to = (at + step + count) % count;
-    go(to);
     // The parts of a group stand side by side in one view.
     ((event.currentTarget as HTMLElement).parentElement?.children[to] as HTMLElement | undefined)?.focus();
+    if (step === 0 || !leaves) choose(to);
   });

@@ -53,6 +53,7 @@ function Control({ question, profile, context, onAnswer, answered, error }: Ques
       return (
         <View style={styles.question}>
           <Choice
+            leaves
             label={question.text}
             options={[...options, ...(question.required ? [] : [unsure])]}
             value={value === null ? (answered ? UNSURE : null) : (value as string | number | boolean)}
@@ -82,6 +83,7 @@ function Control({ question, profile, context, onAnswer, answered, error }: Ques
             onChange={(values) => onAnswer(values, false)}
           />
           <Choice
+            leaves
             label={question.text}
             options={[{ value: NONE, label: 'none' }, unsure]}
             value={value === null ? (answered ? UNSURE : null) : chosen.length === 0 ? NONE : null}
