@@ -51,7 +51,7 @@ test('a fix closes its line before the server has answered, and undo opens it ag
   await user.click(within(six()).getByRole('button', { name: 'Light 6' }));
   // What is wrong with the light that is open stands under the thumb.
   await user.click(screen.getByRole('button', { name: /^Set channel 11 on Light 6/ }));
-  expect(six()).toHaveAccessibleName(/86 % of the frame: 14 % of the frame dark at 1\/250/);
+  expect(six()).toHaveAccessibleName(/86 % of the frame: frame 14 % dark at 1\/250/);
   await user.click(screen.getAllByRole('button', { name: /^Undo: Set channel 11/ })[0]!);
   expect(six()).toHaveAccessibleName('Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.');
 });

@@ -71,7 +71,7 @@ test.each<[string, Spoil, string[]]>([
       // The eye is last: lit 1 - (3400 + 600 - 1953) / 3400.
       'Answered, Eye, Metered, Remote and Wired leave a dark bar in the picture.',
       'At 1/500 the frame of Body-1 is never open all at once, so a dark bar covers 60 % of the picture.',
-      '60 % dark at 1/500',
+      'frame 60 % dark at 1/500',
     ],
   ],
   [

@@ -15,7 +15,7 @@ import {
 } from './saying.ts';
 import { said, settingValue, shutterText } from './settingWords.ts';
 
-const darkPart = (share: number): string => `${share === 0 ? 'all' : percent(share)} of the frame`;
+const darkPart = (share: number): string => `frame ${share === 0 ? 'all' : percent(share)}`;
 
 export const LAMP_AND_FRAME = {
   'lamp.disabled': (_, me) => ({
