@@ -128,7 +128,7 @@ describe('the look a device was at', () => {
 describe('what was seen of a shot', () => {
   const useLog = (): { log: TestLog; judged: JudgedLook } => {
     const judged = useJudgedLook('first-dance')!;
-    return { judged, log: useTestLog(judged, judged.judgement.shots[0]!) };
+    return { judged, log: useTestLog(judged, judged.judgement.shots[0]!, () => undefined) };
   };
 
   test('waits until it is logged, and is then kept with body, attitude and settings', async () => {

@@ -52,7 +52,9 @@ test('a fix closes its line before the server has answered, and undo opens it ag
   // What is wrong with the light that is open stands under the thumb.
   await user.click(screen.getByRole('button', { name: /^Set channel 11 on Light 6/ }));
   expect(six()).toHaveAccessibleName(/86 % of the frame: frame 14 % dark at 1\/250/);
+  expect(screen.getByRole('button', { name: 'To dial: 1' })).toBeInTheDocument();
   await user.click(screen.getAllByRole('button', { name: /^Undo: Set channel 11/ })[0]!);
+  expect(screen.queryByRole('button', { name: /^To dial/ })).toBeNull();
   expect(six()).toHaveAccessibleName('Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.');
 });
 

@@ -109,6 +109,8 @@ test('all are switched on: one press for what nobody said, and no word of what s
   expect(sent[0]!.label).toBe('all switched on');
   expect(sent[0]!.edits.length).toBeGreaterThan(0);
   expect(screen.queryByRole('button', { name: /^All are switched on/ })).toBeNull();
+  // It is said how things are: nobody has to go and do it.
+  expect(screen.queryByRole('button', { name: /^To dial/ })).toBeNull();
 });
 
 test('a search that takes long can be stopped', async () => {

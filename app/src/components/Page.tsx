@@ -4,7 +4,6 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { FootPlace } from './Foot';
 import { SaveBar } from './SaveBar';
-import { useKeptScroll } from './useKeptScroll';
 import { useWide } from './useWide';
 import { Words } from './Words';
 
@@ -24,7 +23,6 @@ interface PageProps {
 export function Page({ title, subtitle, children, footer, before, after, bare }: PageProps) {
   const colours = useColours();
   const wide = useWide();
-  const scroll = useKeptScroll(bare !== true);
   const [foot, setFoot] = useState<HTMLElement | null>(null);
   useEffect(() => {
     document.title = `${title} · Ergon`;
@@ -33,7 +31,7 @@ export function Page({ title, subtitle, children, footer, before, after, bare }:
     <View style={styles.row}>
       {wide && before}
       <View role="main" style={[styles.main, { backgroundColor: colours.ground }]}>
-        <ScrollView {...scroll} contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
+        <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
           <View style={styles.head}>
             <View style={styles.titles}>
               <Words as={wide || bare ? 'title' : 'place'} level={1}>

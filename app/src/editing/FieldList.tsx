@@ -3,8 +3,8 @@ import { settingName } from '@ergon/core/words/settingWords';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
 import { SettingEditor } from './SettingEditor';
-import { useEdit } from './editing';
-import type { Field } from './field';
+import { useEditing } from './editing';
+import { type Field, isUnrecorded } from './field';
 
 interface FieldListProps {
   judged: JudgedLook;
@@ -16,7 +16,7 @@ interface FieldListProps {
 /** Settings one below the other, each edited at once. */
 export function FieldList({ judged, fields, isAtFault }: FieldListProps) {
   const { names } = useRig();
-  const edit = useEdit();
+  const { edit, record } = useEditing();
   const { rig } = judged.judgement;
   return fields.map((field) => {
     const value = readSetting(rig.placed.get(field.unit)!.settings, field.setting);
@@ -27,7 +27,7 @@ export function FieldList({ judged, fields, isAtFault }: FieldListProps) {
         value={value}
         atFault={isAtFault(field, value)}
         onChange={(to) =>
-          edit(
+          (isUnrecorded(field.setting, value) ? record : edit)(
             judged.look.id,
             [{ unit: field.unit, setting: field.setting, from: value, to }],
             `${settingName(field.setting, names)} of ${names.unit(field.unit)}`,

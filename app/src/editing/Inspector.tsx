@@ -1,13 +1,11 @@
 import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
-import type { SettingPath } from '@ergon/core/record/settings';
 import { STAGES } from '@ergon/core/rig/codes';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { findingText } from '@ergon/core/words/findingWording';
 import { STATION_NAMES } from '@ergon/core/words/stationWords';
-import { meantWhenLeftOut } from '@ergon/core/words/settingWords';
 import { needText, verdictText } from '@ergon/core/words/wording';
 import { useContext, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -19,6 +17,7 @@ import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
 import { EditContext } from './editing';
 import { FieldList } from './FieldList';
+import { isUnrecorded } from './field';
 import { FixButton } from './FixButton';
 import { fieldsAt } from './settingFields';
 import { WantLess } from './WantLess';
@@ -73,9 +72,6 @@ export function Inspector({ judged, shot, line, station, below }: InspectorProps
   );
 }
 
-const isUnrecorded = (setting: SettingPath, value: unknown): boolean =>
-  value === null && meantWhenLeftOut(setting) === undefined;
-
 /** The setting a finding is about carries the code's own last word: `hearer.channel` is about `channel`. */
 const isEvidence = (finding: Finding, setting: string): boolean =>
   finding.code.endsWith(`.${setting}`) || ('setting' in finding.params && setting === finding.params.setting);
@@ -99,7 +95,7 @@ function Explained({ judged, finding, isBelow }: { judged: JudgedLook; finding: 
         />
       ))}
       {need && !isBelow && <Words>{needText(need)}</Words>}
-      <WantLess look={judged.look.id} wants={wants} />
+      <WantLess look={judged.look.id} wants={wants.slice(isBelow && fixes.length === 0 ? 1 : 0)} />
     </View>
   );
 }

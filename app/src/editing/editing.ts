@@ -7,7 +7,10 @@ export type Edit = (look: string, changes: readonly Change[], label: string) => 
 
 /** Where edits go, and what takes the last one back. */
 export interface Editing {
+  /** A change that somebody has to make on a unit. */
   edit: Edit;
+  /** What was found out: it is so on the unit already, and is no work. */
+  record: Edit;
   undo: () => void;
   redo: () => void;
   /** What would be undone; null when there is nothing. */
@@ -28,6 +31,7 @@ export function useEditing(): Editing {
         queue.edit(look, changes, label);
         noteDue(look, changes);
       },
+      record: (look, changes, label) => queue.edit(look, changes, label),
       undo: () => queue.undo(),
       redo: () => queue.redo(),
       undoLabel,

@@ -3,6 +3,7 @@ import { apertures } from '@ergon/core/exposure/aperture';
 import { isos } from '@ergon/core/exposure/iso';
 import { SHUTTER_SETTINGS } from '@ergon/core/measure/stops';
 import type { SettingPath } from '@ergon/core/record/settings';
+import { meantWhenLeftOut } from '@ergon/core/words/settingWords';
 
 export type Editor =
   | { kind: 'choice'; options: readonly { value: string | number | boolean; label: string }[] }
@@ -83,3 +84,7 @@ export const shift = (unit: string, setting: SettingPath): Field => ({
   setting,
   editor: { kind: 'shift', least: -5, most: 5 },
 });
+
+/** Whether nobody recorded a setting that means nothing by being left out. */
+export const isUnrecorded = (setting: SettingPath, value: unknown): boolean =>
+  value == null && meantWhenLeftOut(setting) === undefined;

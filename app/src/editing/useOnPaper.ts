@@ -35,11 +35,13 @@ export function useOnPaper(key: string, only = false, first: Sheet | null = null
   const editing = useMemo((): Editing | null => {
     if (!sheets && !only) return null;
     const last = sheets?.at(-1);
+    const edit: Editing['edit'] = (_, more, label) => {
+      const merged = mergeChanges(last?.changes ?? [], more).filter((change) => !isNoChange(change));
+      setSheets([...(sheets ?? []), { changes: merged, label }]);
+    };
     return {
-      edit: (_, more, label) => {
-        const merged = mergeChanges(last?.changes ?? [], more).filter((change) => !isNoChange(change));
-        setSheets([...(sheets ?? []), { changes: merged, label }]);
-      },
+      edit,
+      record: edit,
       ...(sheets
         ? {
             undo: () => setSheets(sheets.slice(0, -1)),

@@ -40,7 +40,8 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   const { names } = useRig();
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const verdicts = useVerdictsOf(judged, shot);
-  const testLog = useTestLog(judged, shot);
+  // What was logged is told where it was marked, also when it was marked before one left.
+  const testLog = useTestLog(judged, shot, () => setPressed(true));
   // What was marked and not logged yet is there again.
   const pressed = isPressed || Object.keys(testLog.seen).length > 0;
   // The answer stands at once; what takes a phone longer comes below it.

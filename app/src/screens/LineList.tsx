@@ -12,7 +12,7 @@ import { space } from '../theme/tokens';
 import { LineRow } from './LineRow';
 import type { Selected } from './selected';
 
-interface LineListProps {
+export interface LineListProps {
   judged: JudgedLook;
   shot: Shot;
   lines: readonly SignalLine[];

@@ -5,10 +5,9 @@ import { usesOf } from '@ergon/core/operation/timetable';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
-import type { Finding } from '@ergon/core/verdict/finding';
 import { isFailing } from '@ergon/core/verdict/verdict';
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
-import { type Dispatch, memo, type SetStateAction, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
@@ -28,8 +27,8 @@ import { AroundLook } from '../work/AroundLook';
 import { LeastWork } from '../work/LeastWork';
 import { noteDue } from '../work/dueChanges';
 import { PaperSheet, type Taking } from '../work/PaperSheet';
-import { ToDial } from '../work/ToDial';
-import { LineList } from './LineList';
+import { ToDial, ToDialButton } from '../work/ToDial';
+import { LineList, type LineListProps } from './LineList';
 import { LineViews } from './LineViews';
 import { LookList } from './LookList';
 import { LookPage, ShotChoice, shotOf } from './LookPage';
@@ -56,6 +55,10 @@ function useLossPlan({ judgement }: JudgedLook, lost: string | undefined): Sheet
   return changes && { changes, label: `${names.unit(lost)} lost` };
 }
 
+/** What stands in the place of the first fault. */
+type Panel = 'mend' | 'dial';
+const isPanel = (kept: unknown): kept is Panel => kept === 'mend' || kept === 'dial';
+
 /** The lines of a look, and the same with whatever is tried on paper. */
 function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { kit, rig } = useRig();
@@ -74,6 +77,7 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
   const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const lines = useOrderedLines(judged, shot);
   const line = lines.find((one) => one.light.id === selected?.light) ?? null;
+  const [panel, setPanel] = useKept<Panel | null>(`panel.${look.id}`, isPanel, null);
   const top = useTopFinding(judged, line && openedOf(line, selected?.station ?? 0));
   const [use] = rig ? usesOf(rig, look) : [];
   const subtitle = [use?.time, use?.place, counted(judged.readiness.length, 'light')].filter(Boolean).join(' · ');
@@ -87,7 +91,15 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
       >
         <LineViews look={look.id} here="Lines" />
         <ReadOnly event={look.event} />
-        <WhatToDo real={real} tried={judged} paper={paper} lost={plan ? lost! : null} top={top} />
+        <WhatToDo
+          real={real}
+          tried={judged}
+          paper={paper}
+          lost={plan ? lost! : null}
+          top={top}
+          panel={panel}
+          onPanel={setPanel}
+        />
         <ShotChoice judged={judged} shot={shot} onChoose={setChosenShot} />
         <Drawn
           judged={judged}
@@ -95,9 +107,10 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
           lines={lines}
           selected={selected}
           onSelect={setSelected}
-          below={top.finding ?? null}
+          below={panel === null ? (top.finding ?? null) : null}
         />
         <View style={styles.tools}>
+          {panel !== 'dial' && <ToDialButton judged={judged} onPress={() => setPanel('dial')} />}
           {!changes && <Button label="Try on paper" onPress={paper.start} />}
           <AdviceList judged={judged} />
         </View>
@@ -134,18 +147,8 @@ function useOrderedLines({ judgement }: JudgedLook, shot: Shot): SignalLine[] {
   }, [judgement, shot, names]);
 }
 
-interface DrawnProps {
-  judged: JudgedLook;
-  shot: Shot;
-  lines: readonly SignalLine[];
-  selected: Selected | null;
-  onSelect: Dispatch<SetStateAction<Selected | null>>;
-  /** What stands under the thumb. */
-  below: Finding | null;
-}
-
 /** All lines together where there is room, else one under the other, each opened by a touch. */
-function Drawn(props: DrawnProps) {
+function Drawn(props: LineListProps) {
   const wide = useWide();
   if (!wide) return <LineList {...props} />;
   const { judged, lines, selected, onSelect } = props;
@@ -159,6 +162,8 @@ interface WhatToDoProps {
   /** The sender whose loss is planned on the paper; null where it is any other trial. */
   lost: string | null;
   top: TopFindingOf;
+  panel: Panel | null;
+  onPanel: (panel: Panel | null) => void;
 }
 
 /** Takes what is on paper over, or keeps it for the loss of a sender; null where nothing may be changed. */
@@ -189,29 +194,25 @@ function useTaking({ look }: JudgedLook, paper: OnPaper, lost: string | null): T
   };
 }
 
-type Panel = 'mend' | 'dial';
-const isPanel = (kept: unknown): kept is Panel => kept === 'mend' || kept === 'dial';
-
 /** What is tried on paper, and the first fault, the way to mend all of it, or what is left to dial. */
-function WhatToDo({ real, tried, paper, lost, top }: WhatToDoProps) {
-  const [panel, setPanel] = useKept<Panel | null>(`panel.${real.look.id}`, isPanel, null);
+function WhatToDo({ real, tried, paper, lost, top, panel, onPanel }: WhatToDoProps) {
   const { changes } = paper;
   const taking = useTaking(real, paper, lost);
-  const close = () => setPanel(null);
+  const close = () => onPanel(null);
   const fails = tried.judgement.verdicts.some(isFailing);
   return (
     <>
       {changes && <PaperSheet real={real} tried={tried} changes={changes} taking={taking} onDrop={paper.stop} />}
       {panel === 'mend' ? (
-        <LeastWork judged={tried} onDone={(isMade) => setPanel(isMade && !changes ? 'dial' : null)} />
+        <LeastWork judged={tried} onDone={(isMade) => onPanel(isMade && !changes ? 'dial' : null)} />
       ) : panel === 'dial' ? (
         <ToDial judged={tried} onClose={close} />
       ) : (
         <TopFinding
           judged={tried}
           top={top}
-          onMendAll={fails ? () => setPanel('mend') : null}
-          onDial={() => setPanel('dial')}
+          onMendAll={fails ? () => onPanel('mend') : null}
+          onDial={() => onPanel('dial')}
         />
       )}
     </>

@@ -37,6 +37,7 @@ export function RealTestFire({
         Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
       </Words>
       <Button label="All as simulated" onPress={() => testLog.mark(asSimulated(verdicts))} />
+      {Object.keys(testLog.seen).length > 0 && <Button label="Mark none" onPress={() => testLog.mark({})} />}
       {verdicts.map((verdict) => (
         <LogRow
           key={verdict.unit}

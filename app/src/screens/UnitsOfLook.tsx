@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
-import { useEdit } from '../editing/editing';
+import { useEditing } from '../editing/editing';
 import { UnitSettings } from '../editing/UnitSettings';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
@@ -78,7 +78,7 @@ export function UnitsOfLook({ judged }: { judged: JudgedLook }) {
 
 /** One press where nobody said of many units whether they are switched on; what somebody said stays. */
 function AllOn({ judged: { judgement, look } }: { judged: JudgedLook }) {
-  const edit = useEdit();
+  const { record } = useEditing();
   const changes = [...judgement.rig.placed.values()].flatMap((placed) =>
     unsaidSwitches(placed.settings, isBody(placed)).map((setting): Change => {
       return { unit: placed.id, setting, from: null, to: true };
@@ -89,7 +89,7 @@ function AllOn({ judged: { judgement, look } }: { judged: JudgedLook }) {
     <Button
       label="All are switched on"
       detail={changes.length === 1 ? 'one not said' : `${changes.length} not said`}
-      onPress={() => edit(look.id, changes, 'all switched on')}
+      onPress={() => record(look.id, changes, 'all switched on')}
     />
   );
 }

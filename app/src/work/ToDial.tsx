@@ -45,6 +45,12 @@ function useDueTicks() {
     );
 }
 
+/** The way back to the list while something on it is left. */
+export function ToDialButton({ judged, onPress }: { judged: JudgedLook; onPress: () => void }) {
+  const left = useDue(judged).filter(({ isDialled }) => !isDialled).length;
+  return left === 0 ? null : <Button label={`To dial: ${left}`} onPress={onPress} />;
+}
+
 /** The list stays until everything on it is dialled and somebody puts it away. */
 export function ToDial({ judged, onClose }: { judged: JudgedLook; onClose: () => void }) {
   const { names } = useRig();

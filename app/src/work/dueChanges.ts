@@ -21,7 +21,8 @@ function read(look: string): readonly Change[] {
   if (known?.text === text) return known.changes;
   let changes = NONE;
   try {
-    changes = JSON.parse(text) as Change[];
+    const stored = JSON.parse(text) as unknown;
+    if (Array.isArray(stored)) changes = stored as Change[];
   } catch {
     // What cannot be read is on the cards all the same.
   }
