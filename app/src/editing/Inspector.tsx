@@ -83,10 +83,13 @@ function Explained({ judged, finding, isBelow }: { judged: JudgedLook; finding: 
   const fixes = useMemo(() => fixesFor(judgement, finding), [judgement, finding]);
   const wants = useMemo(() => wantLessFor(judgement, finding), [judgement, finding]);
   const need = fixes.length === 0 && finding.severity !== 'A' ? needFor(judgement.rig, finding) : null;
+  const more = fixes.slice(isBelow ? 1 : 0);
+  const otherWants = wants.slice(isBelow && fixes.length === 0 ? 1 : 0);
+  if (isBelow && more.length === 0 && otherWants.length === 0) return null;
   return (
     <View style={styles.explained}>
       {!isBelow && <Words tone="fault">{text.why}</Words>}
-      {fixes.slice(isBelow ? 1 : 0).map((fix, index) => (
+      {more.map((fix, index) => (
         <FixButton
           key={JSON.stringify(fix.changes)}
           look={judged.look.id}
@@ -95,7 +98,7 @@ function Explained({ judged, finding, isBelow }: { judged: JudgedLook; finding: 
         />
       ))}
       {need && !isBelow && <Words>{needText(need)}</Words>}
-      <WantLess look={judged.look.id} wants={wants.slice(isBelow && fixes.length === 0 ? 1 : 0)} />
+      <WantLess look={judged.look.id} wants={otherWants} />
     </View>
   );
 }

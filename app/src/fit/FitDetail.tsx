@@ -162,5 +162,6 @@ const styles = StyleSheet.create({
   part: { gap: space.tiny },
   divided: { borderTopWidth: 1, paddingTop: space.base },
   stages: { flexDirection: 'row' },
-  stage: { flex: 1, overflow: 'hidden' },
+  // Wider than its share: the longest name stands between two short ones.
+  stage: { flex: 1, marginHorizontal: -space.tiny },
 });
