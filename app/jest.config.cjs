@@ -7,6 +7,7 @@ module.exports = {
   moduleNameMapper: {
     // Fetched as one piece in a browser; here they are there from the start.
     '^(?:\\.|\\.\\./screens)/lazyForms$': '<rootDir>/src/screens/forms.ts',
+    '^.*/workers/startWorkers$': '<rootDir>/test/noWorkers.ts',
     '^@ergon/core/(.*)$': '<rootDir>/../core/src/$1.ts',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/test/icon.tsx',
   },

@@ -40,7 +40,8 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await goTo(page, '/fire/first-dance', 'Fire');
   await expectAccessible(page, 'fire, before');
   await page.getByRole('button', { name: /^Press the shutter/ }).click();
-  await page.getByRole('button', { name: 'All as simulated' }).click();
+  await page.getByRole('checkbox', { name: 'every light' }).click();
+  await page.getByRole('button', { name: /^Mark \d+ as simulated$/ }).click();
   await expectAccessible(page, 'fire, pressed');
   await goTo(page, '/events', 'Events');
   await page.getByRole('button', { name: 'Add an event' }).click();
@@ -242,7 +243,8 @@ for (const theme of ['sun', 'hush']) {
     await expectAccessible(page, 'lines, a station and the advice open, on paper', CONTRAST);
     await goTo(page, '/fire/first-dance', 'Fire');
     await page.getByRole('button', { name: /^Press the shutter/ }).click();
-    await page.getByRole('button', { name: 'All as simulated' }).click();
+    await page.getByRole('checkbox', { name: 'every light' }).click();
+    await page.getByRole('button', { name: /^Mark \d+ as simulated$/ }).click();
     await expectAccessible(page, 'fire, pressed', CONTRAST);
     await goTo(page, '/lines/first-dance/air', 'Air');
     await expectAccessible(page, 'air', CONTRAST);

@@ -29,7 +29,8 @@ async function fireAndLog(page: Page, body: string, count: number): Promise<void
   await chooseBody(page, body);
   await page.getByRole('button', { name: /^Press the shutter/ }).click();
   await expect(page.getByText(`${count} of ${count} in the frame.`)).toBeVisible();
-  await page.getByRole('button', { name: 'All as simulated' }).click();
+  await page.getByRole('checkbox', { name: 'every light' }).click();
+  await page.getByRole('button', { name: `Mark ${count} as simulated` }).click();
   await page.getByRole('button', { name: `Log ${count} lights` }).click();
   await expect(page.getByText(`Logged ${count} lights.`)).toBeVisible();
   await expectSaved(page);

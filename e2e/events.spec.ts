@@ -97,7 +97,7 @@ test('a look is renamed, copied into another event without its proof, and remove
 
   await walkTo(page, 'Mill harvest supper');
   await page.getByRole('button', { name: 'More, Supper' }).click();
-  await expect(page.getByRole('list', { name: 'Test fires' })).toContainText('Light 3 dark');
+  await expect(page.getByRole('list', { name: 'Logged test fires' })).toContainText('Light 3 stayed dark');
   await page.getByLabel('Name of the copy').fill('Supper by the harbour');
   await page.getByRole('radio', { name: 'Copy to: Regatta supper' }).click();
   await page.getByRole('button', { name: 'Copy it, Supper' }).click();

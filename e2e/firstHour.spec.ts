@@ -184,7 +184,8 @@ test('from an empty crew to a proven look, without a document', async ({ page })
   await person.tap('button', 'Test-fire');
   await person.tap('button', /^Press the shutter/);
   await expect(page.getByText('3 of 3 in the frame.')).toBeVisible();
-  await person.tap('button', 'All as simulated');
+  await person.tap('checkbox', 'every light');
+  await person.tap('button', 'Mark 3 as simulated');
   await person.tap('button', 'Log 3 lights');
   await expect(page.getByText('Logged 3 lights.')).toBeVisible();
 

@@ -183,8 +183,10 @@ describe('a test fire is of one way of holding the camera', () => {
   test('what was marked for one shot is not carried to another', async () => {
     const user = show(heldBothWays());
     await user.click(await screen.findByRole('button', { name: 'Press the shutter of Body 1' }));
-    await user.click(screen.getByRole('button', { name: 'All as simulated' }));
-    expect(screen.getByRole('button', { name: /^Log 4 lights/ })).toBeInTheDocument();
+    await user.click(screen.getByRole('checkbox', { name: 'every light' }));
+    await user.click(screen.getByRole('checkbox', { name: 'Light 1' }));
+    await user.click(screen.getByRole('button', { name: 'Mark 3 as simulated' }));
+    expect(screen.getByRole('button', { name: /^Log 3 lights/ })).toBeInTheDocument();
     await user.click(screen.getByRole('radio', { name: 'Shot by: Body 1 upright' }));
     expect(screen.getByRole('button', { name: 'Press the shutter of Body 1 upright' })).toBeInTheDocument();
     expect(screen.queryByRole('button', { name: /^Log/ })).not.toBeInTheDocument();

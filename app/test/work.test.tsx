@@ -1,11 +1,13 @@
 /** Mending all, trials on paper and advice, on the demo's own looks. */
 import { leastWork, type Work } from '@ergon/core/mend/leastWork';
+import { savingsOf } from '@ergon/core/mend/savings';
 import { buildRig, indexKit } from '@ergon/core/rig/rig';
+import { judge } from '@ergon/core/verdict/judge';
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import type { Operation } from '@ergon/core/operation/edit';
 import { Lines } from '../src/screens/Lines';
-import type { WorkRequest } from '../src/workers/work.worker';
+import type { SavingsRequest, WorkRequest } from '../src/workers/work.worker';
 import { showInRig } from './showInRig';
 import userEvent from '@testing-library/user-event';
 
@@ -25,7 +27,13 @@ class MockWorker {
   static terminated = 0;
   onmessage: ((event: { data: unknown }) => void) | null = null;
 
-  postMessage({ kit, look, options }: WorkRequest): void {
+  postMessage(request: WorkRequest | SavingsRequest): void {
+    const { kit, look, onAir } = request;
+    if ('savings' in request) {
+      const result = savingsOf(judge(buildRig(indexKit(kit), look, onAir)));
+      return queueMicrotask(() => this.onmessage?.({ data: { result } }));
+    }
+    const { options } = request;
     if (MockWorker.silent) return;
     const onPlan = (plan: Work) =>
       queueMicrotask(() => this.onmessage?.({ data: { progress: { spent: 50, budget: 200, plan } } }));

@@ -1,8 +1,10 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { FootPlace } from './Foot';
+import { BareTitle, PlaceTitle } from './PageTitle';
+import { PAGE_ID, TITLE_ID } from './landmarks';
 import { SaveBar } from './SaveBar';
 import { useWide } from './useWide';
 import { Words } from './Words';
@@ -24,17 +26,15 @@ export function Page({ title, subtitle, children, footer, before, after, bare }:
   const colours = useColours();
   const wide = useWide();
   const [foot, setFoot] = useState<HTMLElement | null>(null);
-  useEffect(() => {
-    document.title = `${title} · Ergon`;
-  }, [title]);
   return (
     <View style={styles.row}>
+      {bare ? <BareTitle title={title} /> : <PlaceTitle title={title} />}
       {wide && before}
-      <View role="main" style={[styles.main, { backgroundColor: colours.ground }]}>
+      <View id={PAGE_ID} role="main" style={[styles.main, { backgroundColor: colours.ground }]}>
         <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
           <View style={styles.head}>
             <View style={styles.titles}>
-              <Words as={wide || bare ? 'title' : 'place'} level={1}>
+              <Words as={wide || bare ? 'title' : 'place'} level={1} id={TITLE_ID}>
                 {title}
               </Words>
               {subtitle !== undefined && (

@@ -16,13 +16,15 @@ interface WordsProps {
   single?: boolean;
   grow?: boolean;
   live?: boolean;
+  id?: string;
 }
 
 /** All text of the interface. */
-export function Words({ children, as = 'body', tone = 'ink', level, align, single, grow, live }: WordsProps) {
+export function Words({ children, as = 'body', tone = 'ink', level, align, single, grow, live, id }: WordsProps) {
   const colours: Palette = useColours();
   return (
     <Text
+      id={id}
       style={[type[as], { color: colours[tone], textAlign: align }, grow && { flex: 1 }]}
       numberOfLines={single ? 1 : undefined}
       {...(level && { role: 'heading' as const, 'aria-level': level })}

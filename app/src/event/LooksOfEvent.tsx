@@ -11,7 +11,7 @@ import { tallyText } from '../screens/tallyText';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { LookTools } from './LookTools';
-import { TestsOfLook } from './TestsOfLook';
+import { TestList } from '../prove/TestList';
 
 /** The looks of an event: what uses them, how they stand, and what can be done with each. */
 export function LooksOfEvent({ event, readOnly }: { event: string; readOnly: boolean }) {
@@ -73,7 +73,7 @@ function LookOfEvent({ judged, readOnly, open, onToggle }: LookOfEventProps) {
         </LinkBox>
         <Button kind="quiet" label={open ? 'Close' : 'More'} hint={look.name} expanded={open} onPress={onToggle} />
       </View>
-      {open && <TestsOfLook look={look.id} />}
+      {open && <TestList look={look.id} readOnly={readOnly} />}
       {open && <LookTools look={look} readOnly={readOnly} onDone={onToggle} />}
     </View>
   );

@@ -9,7 +9,7 @@ import type { Check, Done, Incident, PressCheck } from '@ergon/core/record/incid
 import type { Dialled } from '@ergon/core/record/unit';
 import { isMeantFor } from '@ergon/core/rig/meantFor';
 import type { Light, Rig } from '@ergon/core/rig/rig';
-import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
+import { madeWith } from '@ergon/core/verdict/fingerprint';
 import type { JudgedLook } from '../rig/judgedLook';
 
 /** What it was, and the places of what was seen beside it and is something else. */
@@ -94,15 +94,15 @@ function proving(
   });
   // That a light rightly stayed dark is no test fire.
   if (!light || !body || !isToFire(rig, cure)) return ticks;
-  const made = { fingerprint: fingerprint(rig, light, body), parts: fingerprintParts(rig, light, body) };
   const test = {
     look: look.id,
     light: light.id,
     body: body.id,
     attitude: cure.attitude,
     result: 'fired' as const,
-    ...made,
+    ...madeWith(rig, light, body),
     at,
+    by,
   };
   return [...ticks, ...logging([test], born)];
 }

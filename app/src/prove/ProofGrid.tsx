@@ -1,6 +1,9 @@
 import type { Proof, ProofState } from '@ergon/core/verdict/proof';
 import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
-import { proofStateText } from '@ergon/core/words/proveWording';
+import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
+import { gapText } from '@ergon/core/words/findingWording';
+import { lastProofText, proofStateText } from '@ergon/core/words/proveWording';
+import { verdictText } from '@ergon/core/words/wording';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import { Words } from '../components/Words';
@@ -9,11 +12,20 @@ import { byLabel } from '../rig/byLabel';
 import { shotName } from '../screens/LookPage';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import { whenText } from './whenText';
 
 const SIZE = 18;
 
-/** Light by shot: proven, changed since, missed, never tested. */
-export function ProofGrid({ proofs, shots }: { proofs: readonly Proof[]; shots: readonly Shot[] }) {
+interface ProofGridProps {
+  proofs: readonly Proof[];
+  shots: readonly Shot[];
+  /** The shot that is looked at, and what is computed of it. */
+  shot: Shot;
+  verdicts: readonly Verdict[];
+}
+
+/** Light by shot: proven, changed since, missed, never tested; below each name what is computed, and its last test. */
+export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridProps) {
   const { names } = useRig();
   const colours = useColours();
   const columns = shots.filter(({ body }) => body.settings.stranger !== true);
@@ -38,6 +50,10 @@ export function ProofGrid({ proofs, shots }: { proofs: readonly Proof[]; shots: 
         <View key={light} role="row" style={[styles.row, styles.line, { borderColor: colours.rule }]}>
           <View role="rowheader" style={styles.name}>
             <Words single>{names.unit(light)}</Words>
+            <Expected
+              verdict={verdicts.find((one) => one.unit === light && isOf(one, chosen))}
+              proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(chosen)))}
+            />
           </View>
           {columns.map((shot) => (
             <Cell
@@ -58,6 +74,19 @@ export function ProofGrid({ proofs, shots }: { proofs: readonly Proof[]; shots: 
         ))}
       </View>
     </View>
+  );
+}
+
+/** What the simulation says a light will do in that shot, and when it was last seen to. */
+function Expected({ verdict, proof }: { verdict: Verdict | undefined; proof: Proof | undefined }) {
+  const { names } = useRig();
+  if (!verdict || !proof) return null;
+  const { test } = proof;
+  const why = verdict.verdict === 'silent' && verdict.faults[0] ? gapText(verdict.faults[0], names) : null;
+  return (
+    <Words as="small" tone={isRight(verdict) ? 'quiet' : 'fault'}>
+      {[why ?? verdictText(verdict), lastProofText(proof, test && whenText(test.at), names)].join(' · ')}
+    </Words>
   );
 }
 
@@ -106,8 +135,8 @@ const styles = StyleSheet.create({
   table: { maxWidth: 620 },
   row: { flexDirection: 'row', alignItems: 'center', minHeight: 32 },
   line: { borderTopWidth: 1, minHeight: 40 },
-  name: { flex: 1, minWidth: 88 },
-  cell: { width: 72, alignItems: 'center', justifyContent: 'center' },
+  name: { flex: 1, minWidth: 88, paddingVertical: space.tiny },
+  cell: { width: 64, alignItems: 'center', justifyContent: 'center' },
   key: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base, paddingTop: space.small },
   marked: { flexDirection: 'row', alignItems: 'center', gap: space.tiny },
 });

@@ -1,3 +1,4 @@
+import type { Shot } from '@ergon/core/shot/lightRun';
 import { openPairs, type Press, testOrder } from '@ergon/core/prove/testOrder';
 import { proofsOf } from '@ergon/core/verdict/proof';
 import { orderSentence, pressedBy, pressName } from '@ergon/core/words/proveWording';
@@ -23,12 +24,15 @@ interface ProveLookProps {
   judged: JudgedLook;
   readOnly: boolean;
   onPress: (press: Press) => void;
+  /** The shot that is looked at. */
+  shot: Shot;
 }
 
 /** What is proven and what is not, and the next press to make. */
-export function ProveLook({ judged, readOnly, onPress }: ProveLookProps) {
+export function ProveLook({ judged, readOnly, onPress, shot }: ProveLookProps) {
   const { names } = useRig();
   const { proofs, order } = usePresses(judged);
+  const { shots, verdicts } = judged.judgement;
   return (
     <View role="region" aria-label="Test fires" style={styles.box}>
       <Words as="heading" level={2}>
@@ -37,7 +41,7 @@ export function ProveLook({ judged, readOnly, onPress }: ProveLookProps) {
       <Words as="sentence" live>
         {orderSentence(order)}
       </Words>
-      <ProofGrid proofs={proofs} shots={judged.judgement.shots} />
+      <ProofGrid proofs={proofs} shots={shots} shot={shot} verdicts={verdicts} />
       {!readOnly && (
         <View role="list" aria-label="Presses to make" style={styles.list}>
           {order.presses.map((press, index) => (

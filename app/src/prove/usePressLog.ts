@@ -1,7 +1,7 @@
 import { logging } from '@ergon/core/operation/editsOf';
 import type { Press } from '@ergon/core/prove/testOrder';
 import type { Light } from '@ergon/core/rig/rig';
-import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
+import { madeWith } from '@ergon/core/verdict/fingerprint';
 import { useState } from 'react';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
@@ -23,7 +23,7 @@ export interface PressLog {
 
 /** One press under way: what was marked of it, and what was logged. */
 export function usePressLog({ judgement, look }: JudgedLook): PressLog {
-  const { queue } = useRig();
+  const { queue, rig: crew } = useRig();
   const [press, setPress] = useState<Press | null>(null);
   const [marked, mark] = useState<Marked>({});
   const [logged, setLogged] = useState<Marked | null>(null);
@@ -31,11 +31,10 @@ export function usePressLog({ judgement, look }: JudgedLook): PressLog {
   const log = () => {
     const body = rig.bodies.find(({ id }) => id === press?.shot.body);
     if (!press || !body) return;
-    const at = new Date().toISOString();
+    const [at, by] = [new Date().toISOString(), crew?.member.name ?? null];
     const tests = Object.entries(marked).map(([id, seen]) => {
       const light = rig.placed.get(id) as Light;
-      const made = { fingerprint: fingerprint(rig, light, body), parts: fingerprintParts(rig, light, body) };
-      return { look: look.id, light: id, ...press.shot, ...seen, ...made, at };
+      return { look: look.id, light: id, ...press.shot, ...seen, ...madeWith(rig, light, body), at, by };
     });
     queue.submit(tests.length === 1 ? 'a test fire' : `${tests.length} test fires`, (_, born) => logging(tests, born));
     setLogged(marked);

@@ -6,7 +6,9 @@ import { Button } from '../components/Button';
 import { Notices } from '../components/Notices';
 import { Places } from '../components/Places';
 import { QuietLines } from '../components/QuietLines';
+import { SkipLinks } from '../components/SkipLinks';
 import { Words } from '../components/Words';
+import { useKeptFocus } from '../components/keptFocus';
 import { useWide } from '../components/useWide';
 import { useShortcuts } from '../keys/useShortcuts';
 import { RigProvider, useRig } from '../rig/Rig';
@@ -61,6 +63,7 @@ function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
   const { rig, signedOut, failed, refresh, queue } = useRig();
+  useKeptFocus();
   useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() }, true);
   if (!rig && signedOut) return <ToSignIn />;
   if (!rig)
@@ -71,6 +74,7 @@ function Shell({ children }: { children: ReactNode }) {
     );
   return (
     <View style={[styles.shell, wide ? styles.beside : styles.above, { backgroundColor: colours.ground }]}>
+      <SkipLinks />
       {wide && <Places wide />}
       <View style={styles.place}>
         {children}

@@ -19,10 +19,13 @@ import { useIsReadOnly } from '../event/useTonight';
 import { PressFoot } from '../prove/PressFoot';
 import { PressSheet } from '../prove/PressSheet';
 import { ProveLook } from '../prove/ProveLook';
+import { TestList } from '../prove/TestList';
+import { useTakeBack } from '../prove/useTakeBack';
 import { type PressLog, usePressLog } from '../prove/usePressLog';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
+import { space } from '../theme/tokens';
 import { LookList } from './LookList';
 import { LookPage, ShotChoice, shotName, shotOf } from './LookPage';
 import { RealTestFire } from './RealTestFire';
@@ -69,7 +72,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
       }
     >
       {!solo && <ShotChoice judged={judged} shot={shot} onChoose={choose} />}
-      {!pressed && <BeforePress judged={judged} readOnly={readOnly} pressLog={pressLog} />}
+      {!pressed && <BeforePress judged={judged} shot={shot} readOnly={readOnly} pressLog={pressLog} />}
       {pressed && <Result verdicts={verdicts} shot={shot} logged={testLog.logged} />}
       {pressed && isAnswered && (
         <>
@@ -78,19 +81,39 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
           <ReadOnly event={look.event} />
         </>
       )}
+      {!solo && (
+        <View role="region" aria-label="Log" style={styles.log}>
+          <Words as="heading" level={2}>
+            Logged test fires
+          </Words>
+          <TestList look={look.id} readOnly={readOnly} />
+        </View>
+      )}
     </Page>
   );
 }
 
-/** What the shutter gave, at once. */
-function Result({ verdicts, shot, logged }: { verdicts: readonly Verdict[]; shot: Shot; logged: number }) {
+interface ResultProps {
+  verdicts: readonly Verdict[];
+  shot: Shot;
+  logged: TestLog['logged'];
+}
+
+/** What the shutter gave, at once; what was logged of it can be taken back there. */
+function Result({ verdicts, shot, logged }: ResultProps) {
+  const takeBack = useTakeBack();
   return (
     <>
       <Block label="Result">
         <Words as="sentence" tone="onBlock" live>
           {summary(verdicts, shot)}
         </Words>
-        {logged > 0 && <Words tone="quietOnBlock" live>{`Logged ${counted(logged, 'light')}.`}</Words>}
+        {logged.length > 0 && (
+          <View style={styles.logged}>
+            <Words tone="quietOnBlock" live grow>{`Logged ${counted(logged.length, 'light')}.`}</Words>
+            <Button onBlock label="Take back" hint="what was logged just now" onPress={() => takeBack(logged)} />
+          </View>
+        )}
       </Block>
       <MeasuredTimeLine verdicts={verdicts} shot={shot} />
     </>
@@ -115,18 +138,19 @@ function simulatedText(look: string, shot: Shot): string {
 
 interface BeforePressProps {
   judged: JudgedLook;
+  shot: Shot;
   readOnly: boolean;
   pressLog: PressLog;
 }
 
 /** The test fires still to make, or the one that is being made. */
-function BeforePress({ judged, readOnly, pressLog }: BeforePressProps) {
+function BeforePress({ judged, shot, readOnly, pressLog }: BeforePressProps) {
   const { press, start } = pressLog;
   const router = useRouter();
   if (press) return <PressSheet judged={judged} press={press} pressLog={pressLog} />;
   return (
     <>
-      <ProveLook judged={judged} readOnly={readOnly} onPress={start} />
+      <ProveLook judged={judged} shot={shot} readOnly={readOnly} onPress={start} />
       {!readOnly && (
         <View style={styles.finder}>
           <Button
@@ -190,4 +214,6 @@ function MeasuredTimeLine({ verdicts, shot }: { verdicts: readonly Verdict[]; sh
 
 const styles = StyleSheet.create({
   finder: { maxWidth: 360 },
+  log: { gap: space.small },
+  logged: { flexDirection: 'row', alignItems: 'center', gap: space.small },
 });

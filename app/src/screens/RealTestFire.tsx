@@ -1,9 +1,11 @@
 import type { TestResult } from '@ergon/core/record/testFire';
 import { isRight, type Verdict } from '@ergon/core/verdict/verdict';
 import { verdictText } from '@ergon/core/words/wording';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
+import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -36,7 +38,7 @@ export function RealTestFire({
       <Words as="small" tone="quiet">
         Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.
       </Words>
-      <Button label="All as simulated" onPress={() => testLog.mark(asSimulated(verdicts))} />
+      <LookedAt verdicts={verdicts} testLog={testLog} />
       {Object.keys(testLog.seen).length > 0 && <Button label="Mark none" onPress={() => testLog.mark({})} />}
       {verdicts.map((verdict) => (
         <LogRow
@@ -51,14 +53,43 @@ export function RealTestFire({
   );
 }
 
-/** What the simulation says, as a test result: anything seen but not right is wrong. */
+const EVERY = ':every';
+
+/** Only what somebody looked at is marked: which lights that were, then all of them at once. */
+function LookedAt({ verdicts, testLog }: { verdicts: readonly Verdict[]; testLog: TestLog }) {
+  const { names } = useRig();
+  const [looked, setLooked] = useState<readonly string[]>([]);
+  const lights = verdicts.filter(({ verdict }) => verdict !== 'unknown').map(({ unit }) => unit);
+  const isEvery = looked.length === lights.length;
+  if (lights.length === 0) return null;
+  const options = [
+    { value: EVERY, label: 'every light' },
+    ...lights.map((light) => ({ value: light, label: names.unit(light) })),
+  ];
+  const choose = (values: readonly string[]) => {
+    if (values.includes(EVERY) !== isEvery) return setLooked(isEvery ? [] : lights);
+    setLooked(values.filter((value) => value !== EVERY));
+  };
+  const results = asSimulated(verdicts.filter(({ unit }) => looked.includes(unit)));
+  return (
+    <>
+      <Words>Which did you look at?</Words>
+      <Toggles label="Looked at" options={options} values={isEvery ? [EVERY, ...looked] : looked} onChange={choose} />
+      {looked.length > 0 && (
+        <Button
+          label={`Mark ${looked.length} as simulated`}
+          onPress={() => testLog.mark({ ...testLog.seen, ...results })}
+        />
+      )}
+    </>
+  );
+}
+
+/** What the simulation says of lights it knows, as test results: anything seen but not right is wrong. */
 function asSimulated(verdicts: readonly Verdict[]): Record<string, TestResult> {
-  const results = verdicts
-    .filter((verdict) => verdict.verdict !== 'unknown')
-    .map(
-      (verdict) =>
-        [verdict.unit, isRight(verdict) ? 'fired' : verdict.verdict === 'silent' ? 'dark' : 'wrong'] as const,
-    );
+  const results = verdicts.map(
+    (verdict) => [verdict.unit, isRight(verdict) ? 'fired' : verdict.verdict === 'silent' ? 'dark' : 'wrong'] as const,
+  );
   return Object.fromEntries(results);
 }
 

@@ -1,7 +1,7 @@
 import { logging } from '@ergon/core/operation/editsOf';
-import type { TestFire, TestResult } from '@ergon/core/record/testFire';
+import type { LoggedTest, TestFire, TestResult } from '@ergon/core/record/testFire';
 import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
-import { fingerprint, fingerprintParts } from '@ergon/core/verdict/fingerprint';
+import { madeWith } from '@ergon/core/verdict/fingerprint';
 import { useState } from 'react';
 import { useKept } from '../components/useKept';
 import type { JudgedLook } from '../rig/judgedLook';
@@ -20,15 +20,15 @@ export interface TestLog {
   seen: SeenByLight;
   mark: (seen: SeenByLight) => void;
   log: () => void;
-  /** Lights logged since the last press. */
-  logged: number;
+  /** What was logged since the last press and still is. */
+  logged: readonly LoggedTest[];
   /** Forgets how many were logged; what is marked stays. */
   clear: () => void;
 }
 
 /** What a crew saw of one shot; each result is logged with how the camera was held and the settings it was made with. */
 export function useTestLog({ judgement, look }: JudgedLook, shot: Shot, onLogged: () => void): TestLog {
-  const { queue } = useRig();
+  const { queue, rig } = useRig();
   // What was marked stays until it is logged, for each shot by itself.
   const [marked, setMarked] = useKept<Marked>(`seen.${look.id}`, isMarked, {});
   const key = shotKey(shotRefOf(shot));
@@ -39,9 +39,9 @@ export function useTestLog({ judgement, look }: JudgedLook, shot: Shot, onLogged
     light,
     ...shotRefOf(shot),
     result,
-    fingerprint: fingerprint(judgement.rig, shot.runs.get(light)!.light, shot.body),
-    parts: fingerprintParts(judgement.rig, shot.runs.get(light)!.light, shot.body),
+    ...madeWith(judgement.rig, shot.runs.get(light)!.light, shot.body),
     at: new Date().toISOString(),
+    by: rig?.member.name ?? null,
   });
   const mark = (now: SeenByLight) => {
     const next = Object.entries(now).map(([light, result]) => {
@@ -50,15 +50,20 @@ export function useTestLog({ judgement, look }: JudgedLook, shot: Shot, onLogged
     });
     setMarked((all) => ({ ...all, [key]: Object.fromEntries(next) }));
   };
-  const [logged, setLogged] = useState(0);
+  const [justLogged, setLogged] = useState<readonly TestFire[]>([]);
+  const logged = (rig?.tests ?? []).filter((test) => justLogged.some((one) => isThat(one, test)));
   const log = () => {
     const tests = Object.values(marks);
     const label = tests.length === 1 ? 'a test fire' : `${tests.length} test fires`;
     queue.submit(label, (_, born) => logging(tests, born));
-    setLogged(tests.length);
+    setLogged(tests);
     mark({});
     onLogged();
   };
-  const clear = () => setLogged(0);
+  const clear = () => setLogged([]);
   return { seen, mark, log, logged, clear };
 }
+
+/** Whether a logged test is the one that was marked: each moment has one mark of a light. */
+const isThat = (mark: TestFire, test: LoggedTest): boolean =>
+  mark.look === test.look && mark.light === test.light && mark.at === test.at;

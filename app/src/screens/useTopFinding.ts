@@ -1,7 +1,9 @@
 import type { Code } from '@ergon/core/rig/codes';
 import type { Finding } from '@ergon/core/verdict/finding';
+import { bySaving } from '@ergon/core/mend/savings';
 import { useState } from 'react';
 import type { JudgedLook } from '../rig/judgedLook';
+import { useSavings } from './useSavings';
 
 export interface TopFindingOf {
   /** Undefined where nothing is wrong. */
@@ -27,17 +29,19 @@ function ownOf(findings: readonly Finding[], { light, code }: Opened): number {
 }
 
 /**
- * What stands under the thumb: the worst that is wrong, the next one when asked for, or what is wrong with the light that
+ * What stands under the thumb: what is worth mending first, the next one when asked for, or what is wrong with the light that
  * is open.
  */
-export function useTopFinding({ judgement }: JudgedLook, opened: Opened | null): TopFindingOf {
+export function useTopFinding(judged: JudgedLook, opened: Opened | null): TopFindingOf {
   const [index, setIndex] = useState(0);
-  const serious = judgement.findings.filter(
-    (finding) => finding.severity !== 'A' || finding.code === 'advice.unknown-field',
+  const savings = useSavings(judged);
+  const serious = bySaving(
+    judged.judgement.findings.filter((finding) => finding.severity !== 'A' || finding.code === 'advice.unknown-field'),
+    savings,
   );
   const count = serious.length;
   const [known, setKnown] = useState(count);
-  // A fault fewer or more: the worst stands first again.
+  // A fault fewer or more: the first stands first again.
   if (known !== count) {
     setKnown(count);
     setIndex(0);

@@ -6,14 +6,18 @@ interface Theme {
   name: ThemeName;
   colours: Palette;
   choose: (name: ThemeName) => void;
+  /** Into hush, and out of it to what there was before. */
+  turnHush: () => void;
 }
 
 const ThemeContext = createContext<Theme | null>(null);
 const STORED_AS = 'ergon.theme';
 const GROUND_STORED_AS = 'ergon.ground';
+/** What hush is left for. */
+const LIT_STORED_AS = 'ergon.theme.lit';
 
-function remembered(): ThemeName {
-  const stored = window.localStorage.getItem(STORED_AS);
+function remembered(as = STORED_AS): ThemeName {
+  const stored = window.localStorage.getItem(as);
   return THEMES.find((name) => name === stored) ?? 'desk';
 }
 
@@ -22,11 +26,13 @@ const themeColourMeta = (): HTMLElement | null => document.getElementById('theme
 
 /** Remembered per device: the phone in the dark and the laptop in the sun differ. */
 export function ThemeProvider({ children }: { children: ReactNode }) {
-  const [name, setName] = useState<ThemeName>(remembered);
+  const [name, setName] = useState<ThemeName>(() => remembered());
   const choose = useCallback((next: ThemeName) => {
     window.localStorage.setItem(STORED_AS, next);
+    if (next !== 'hush') window.localStorage.setItem(LIT_STORED_AS, next);
     setName(next);
   }, []);
+  const turnHush = useCallback(() => choose(name === 'hush' ? remembered(LIT_STORED_AS) : 'hush'), [name, choose]);
   useEffect(() => {
     const { ground, ink } = palettes[name];
     document.body.style.background = ground;
@@ -37,7 +43,10 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     themeColourMeta()?.setAttribute('content', ground);
   }, [name]);
   const printing = usePrinting();
-  const theme = useMemo(() => ({ name, colours: palettes[printing ? 'sun' : name], choose }), [name, printing, choose]);
+  const theme = useMemo(
+    () => ({ name, colours: palettes[printing ? 'sun' : name], choose, turnHush }),
+    [name, printing, choose, turnHush],
+  );
   return <ThemeContext.Provider value={theme}>{children}</ThemeContext.Provider>;
 }
 

@@ -1,10 +1,15 @@
-/** Searches for the least work, or for a way round a lost sender, off the page's own thread, saying how far it is. */
+/**
+ * Searches for the least work, for a way round a lost sender, or for what each mend saves, off the page's own thread,
+ * saying how far it is.
+ */
 import { leastWork, type Work, type WorkOptions } from '@ergon/core/mend/leastWork';
+import { type Saving, savingsOf } from '@ergon/core/mend/savings';
 import { type WayRound, wayRound } from '@ergon/core/mend/wayRound';
 import type { Look } from '@ergon/core/record/look';
 import type { OnAir } from '@ergon/core/record/onAir';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
 import { buildRig, indexKit, type Kit } from '@ergon/core/rig/rig';
+import { judge } from '@ergon/core/verdict/judge';
 import type { WorkerMessage } from './useWorker';
 
 interface OfLook {
@@ -35,7 +40,11 @@ export interface LossProgress {
   all: number;
 }
 
-self.onmessage = ({ data }: MessageEvent<WorkRequest | LossRequest>) => {
+export interface SavingsRequest extends OfLook {
+  savings: true;
+}
+
+self.onmessage = ({ data }: MessageEvent<WorkRequest | LossRequest | SavingsRequest>) => {
   const kit = indexKit(data.kit);
   const rig = buildRig(kit, data.look, data.onAir);
   if ('lost' in data) {
@@ -43,6 +52,11 @@ self.onmessage = ({ data }: MessageEvent<WorkRequest | LossRequest>) => {
     const all = withBag(rig, bagOf(kit));
     const sender = all.placed.get(data.lost)!;
     post({ result: wayRound(all, sender, (done, of) => post({ progress: { done, all: of } })) });
+    return;
+  }
+  if ('savings' in data) {
+    const message: WorkerMessage<never, Saving[]> = { result: savingsOf(judge(rig)) };
+    self.postMessage(message);
     return;
   }
   const post = (message: WorkerMessage<WorkProgress, Work>) => self.postMessage(message);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './fieldShapes.ts';
+import { idSchema, labelSchema } from './fieldShapes.ts';
 import { ATTITUDES } from './settingTerms.ts';
 
 export const TEST_RESULTS = ['fired', 'dark', 'wrong'] as const;
@@ -23,6 +23,8 @@ export const testFireSchema = z.strictObject({
   parts: z.record(z.string().max(64), z.string().regex(/^[0-9a-f]{8}$/, 'must be 8 hexadecimal digits')).nullish(),
   /** UTC, ISO 8601. */
   at: z.iso.datetime(),
+  /** The member who logged it. Left out: nobody recorded who. */
+  by: labelSchema.nullish(),
 });
 /** A test fire as it is logged. */
 export const loggedTestSchema = testFireSchema.extend({ id: idSchema });

@@ -36,6 +36,12 @@ export function fingerprintParts(rig: Rig, light: Light, body: Body): Record<str
   return Object.fromEntries([...units, [AROUND, short(aroundText(rig).join('\n'))]]);
 }
 
+/** What a test fire keeps of the settings it is made with. */
+export const madeWith = (rig: Rig, light: Light, body: Body) => ({
+  fingerprint: fingerprint(rig, light, body),
+  parts: fingerprintParts(rig, light, body),
+});
+
 /** What differs between the parts a test was made with and those of now; empty where the test kept no parts. */
 export function changedParts(
   then: Readonly<Record<string, string>> | null | undefined,

@@ -43,6 +43,23 @@ export function proofStateText({ state, changed, test }: Proof, names: Names): s
   return `${STATE_WORDS.stale}: ${what.join(', ')}`;
 }
 
+/** "Light 3 stayed dark, Body 1 upright". */
+export function testText({ light, body, attitude, ...seen }: TestFire, names: Names): string {
+  const did = seen.result === 'dark' ? 'stayed dark' : seen.result === 'fired' ? 'fired' : `fired: ${resultText(seen)}`;
+  return `${names.unit(light)} ${did}, ${names.unit(body)}${attitude === 'upright' ? ' upright' : ''}`;
+}
+
+/**
+ * "proven 18:40", "changed since its test 18:40: Sender 1".
+ * @param when the moment of its last test fire, in words; null where there is none.
+ */
+export function lastProofText(proof: Proof, when: string | null, names: Names): string {
+  const words = proofStateText(proof, names);
+  if (when === null) return words;
+  const [state, ...rest] = words.split(': ');
+  return [`${state} ${when}`, ...rest].join(': ');
+}
+
 /** Said wherever somebody is asked to fire. */
 export const FIRE_CAUTION =
   'Never fire close to eyes, nor where it could startle somebody on a ladder, on a stair or at machinery.';
