@@ -113,14 +113,14 @@ export async function goTo(page: Page, path: string, title: string): Promise<voi
 export async function openStation(page: Page, light: string, stage: string): Promise<void> {
   const row = page.getByRole('group', { name: new RegExp(`^${light}[,.]`) });
   await openRow(page, row);
-  await row.getByRole('button', { name: new RegExp(`^(${light}: )?${stage},`) }).click();
+  await row.getByRole('button', { name: new RegExp(`, ${stage}[,:]`) }).click();
 }
 
 /** The same of whichever line comes first. */
 export async function openFirst(page: Page, stage: string): Promise<void> {
   await openRow(page, page.getByRole('group', { name: /\.( proven| proof is stale)?$/ }).first());
   await page
-    .getByRole('button', { name: new RegExp(`(^|: )${stage},`) })
+    .getByRole('button', { name: new RegExp(`, ${stage}[,:]`) })
     .first()
     .click();
 }

@@ -132,10 +132,10 @@ test('Fire says why a light stays dark, and keeps what was marked', async ({ pag
 test('one mend of many is on the list to dial too, and the list is there to be opened', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');
-  await page.getByRole('button', { name: /^Switch on group C on Sender 2/ }).click();
+  await page.getByRole('button', { name: /^Set shutter 1\/200 on Body 1/ }).click();
   await page.getByRole('button', { name: 'To dial: 1' }).click();
   const list = page.getByRole('region', { name: 'To dial' });
-  await expect(list.getByText('was off')).toBeVisible();
+  await expect(list.getByText('was 1/250')).toBeVisible();
   await page.getByRole('button', { name: 'It is dialled' }).click();
   await expect(list.getByText('All of it is on the units.')).toBeVisible();
   await page.getByRole('button', { name: 'Put the list away' }).click();

@@ -8,7 +8,7 @@ const mend = (page: Page) =>
     .first();
 
 async function openStation(page: Page, light: string, stage: string): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`^${light}: ${stage}`) }).click();
+  await page.getByRole('button', { name: new RegExp(`^${light}, ${stage}`) }).click();
 }
 
 test('on paper the undo key takes back what is tried and leaves what is real', async ({ page }) => {

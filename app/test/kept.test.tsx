@@ -1,9 +1,11 @@
 /** What the screens share beneath them: the themes, the look a device was at, what was seen of a shot, the gear of Fit. */
 import { looksOf } from '@ergon/core/operation/timetable';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
-import { STAGES } from '@ergon/core/rig/codes';
+import userEvent from '@testing-library/user-event';
+import { HushSwitch } from '../src/components/HushSwitch';
+import { useKeptFocus } from '../src/components/keptFocus';
+import { TITLE_ID } from '../src/components/landmarks';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
-import { stationLabel } from '../src/drawing/stationLabel';
 import { type FitGear, MOST_OF_KIND, useFitChoice } from '../src/fit/useFitChoice';
 import { useQuestionContext } from '../src/kit/questionContext';
 import { useCurrentLook, useRememberLook } from '../src/rig/currentLook';
@@ -42,6 +44,54 @@ const TEXT_ON: readonly (readonly [keyof Palette, keyof Palette])[] = [
   ['onAct', 'act'],
   ['onChosen', 'chosen'],
 ];
+
+test('hush is one touch away, and is left for the theme there was before it', async () => {
+  const user = userEvent.setup();
+  window.localStorage.setItem('ergon.theme', 'sun');
+  const Probe = () => <>{useTheme().name}</>;
+  render(
+    <ThemeProvider>
+      <HushSwitch />
+      <Probe />
+    </ThemeProvider>,
+  );
+  const hush = screen.getByRole('switch', { name: 'Hush' });
+  expect(hush).not.toBeChecked();
+  await user.click(hush);
+  expect(hush).toBeChecked();
+  expect(screen.getByText('hush')).toBeInTheDocument();
+  await user.click(hush);
+  expect(screen.getByText('desk')).toBeInTheDocument();
+});
+
+describe('the focus', () => {
+  const Part = ({ gone, parted = true }: { gone: boolean; parted?: boolean }) => {
+    useKeptFocus();
+    const button = gone ? null : <button type="button">Mend</button>;
+    return (
+      <main>
+        <h1 id={TITLE_ID}>Lines</h1>
+        {parted ? <section aria-label="First fault">{button}</section> : button}
+      </main>
+    );
+  };
+
+  test('goes to the part of the page where what had it stood', async () => {
+    const { rerender } = render(<Part gone={false} />);
+    screen.getByRole('button', { name: 'Mend' }).focus();
+    rerender(<Part gone />);
+    await waitFor(() => expect(screen.getByRole('region', { name: 'First fault' })).toHaveFocus());
+  });
+
+  test('goes to the heading where no part is left, and stays where it is while nothing is lost', async () => {
+    const { rerender } = render(<Part gone={false} parted={false} />);
+    screen.getByRole('button', { name: 'Mend' }).focus();
+    rerender(<Part gone={false} parted={false} />);
+    expect(screen.getByRole('button', { name: 'Mend' })).toHaveFocus();
+    rerender(<Part gone parted={false} />);
+    await waitFor(() => expect(screen.getByRole('heading', { name: 'Lines' })).toHaveFocus());
+  });
+});
 
 describe.each(THEMES)('the theme %s', (name) => {
   test.each(TEXT_ON)('has %s readable on %s', (text, on) => {
@@ -82,12 +132,6 @@ test('nothing to read is smaller than 14 px, and every line has room for its let
     expect(lineHeight).toBeGreaterThan(fontSize);
   }
   expect(TOUCH).toBeGreaterThanOrEqual(48);
-});
-
-test('a station is read out by its name and what became of the signal there', () => {
-  const said = STAGES.map((stage) => stationLabel({ stage, state: stage === 'hearer' ? 'fail' : 'ok' } as never));
-  expect(said).toContain('receiver, the line stops here');
-  expect(new Set(said).size).toBe(STAGES.length);
 });
 
 /** Shows what a hook gives, and hands over the newest of it. */
@@ -137,7 +181,7 @@ describe('what was seen of a shot', () => {
     act(() => box.now.log.mark({ 'light-1': 'fired', 'light-2': 'dark' }));
     expect(store.kept.size).toBe(0);
     await act(async () => box.now.log.log());
-    expect(box.now.log).toMatchObject({ seen: {}, logged: 2 });
+    expect(box.now.log).toMatchObject({ seen: {}, logged: { length: 2 } });
     const shot = box.now.judged.judgement.shots[0]!;
     const [one] = store.kept.values();
     const docs = one!.operation.edits.map((edit) => edit.edit === 'record' && edit.to!.doc);
@@ -154,7 +198,7 @@ describe('what was seen of a shot', () => {
     const box = await latest(useLog, { store });
     act(() => box.now.log.mark({ 'light-1': 'fired' }));
     act(() => box.now.log.clear());
-    expect(box.now.log).toMatchObject({ seen: {}, logged: 0 });
+    expect(box.now.log).toMatchObject({ seen: {}, logged: { length: 0 } });
     expect(store.kept.size).toBe(0);
   });
 });

@@ -180,6 +180,25 @@ describe('a test fire is of one way of holding the camera', () => {
     expect(screen.queryByText(/Light 1.*proven/)).not.toBeInTheDocument();
   });
 
+  test('before the press it says what is computed and when each light was last proven; what is logged is taken back there', async () => {
+    const user = show(heldBothWays());
+    const table = await screen.findByRole('table', { name: 'Test fires by light and shot' });
+    expect(
+      within(table).getByRole('rowheader', { name: /^Light 1 ?in the frame · never tested$/ }),
+    ).toBeInTheDocument();
+    expect(screen.getByText('No test fire is logged.')).toBeInTheDocument();
+    await pressAndLog(user, 'Body 1');
+    const list = screen.getByRole('list', { name: 'Logged test fires' });
+    expect(within(list).getByText('Light 1 fired, Body 1')).toBeInTheDocument();
+    expect(within(list).getByText(/^\d\d:\d\d · /)).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: 'Take back, what was logged just now' }));
+    expect(screen.queryByText('Logged 1 light.')).toBeNull();
+    expect(screen.getByText('No test fire is logged.')).toBeInTheDocument();
+    await user.click(screen.getByRole('button', { name: /^Undo: / }));
+    await user.click(screen.getByRole('button', { name: 'Take back, Light 1 fired, Body 1' }));
+    expect(screen.getByText('No test fire is logged.')).toBeInTheDocument();
+  });
+
   test('what was marked for one shot is not carried to another', async () => {
     const user = show(heldBothWays());
     await user.click(await screen.findByRole('button', { name: 'Press the shutter of Body 1' }));

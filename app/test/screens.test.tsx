@@ -33,8 +33,10 @@ test('a phone shows the worst fault with its fix, and every line as a sentence',
     name: 'Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.',
   });
   await userEvent.click(within(six).getByRole('button', { name: 'Light 6', expanded: false }));
-  expect(within(six).getByRole('button', { name: 'receiver, the line stops here' })).toBeInTheDocument();
-  expect(within(six).getByRole('button', { name: 'air, works' })).toBeInTheDocument();
+  expect(
+    within(six).getByRole('button', { name: 'Light 6, receiver, channel 3, ID 27, group C: the line stops here' }),
+  ).toBeInTheDocument();
+  expect(within(six).getByRole('button', { name: 'Light 6, air: works' })).toBeInTheDocument();
 });
 
 test('a fix closes its line before the server has answered, and undo opens it again', async () => {

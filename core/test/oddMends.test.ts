@@ -140,9 +140,7 @@ test('a leaf shutter has closed when a slow link comes; of a pulse nobody timed 
     'light-9': { on: true, role: 'local', link: 'radio', receiver: 'answer-1', mode: 'manual', power: -2 },
   };
   const { why, fixes } = about(units, 'frame.latency');
-  expect(why).toBe(
-    'The signal takes 1.06 ms and the shutter of Guest 1 has closed by then: all of the picture is dark.',
-  );
+  expect(why).toBe('The signal takes 1.06 ms, the shutter has closed by then: all of the frame is dark.');
   // 1.06 ms and 1.58 times 10 ms / ln 10: 7.9 ms, and 1/125 is 7.8.
   expect(fixes).toEqual([['guest-1.shutter 1/100']]);
 });
@@ -297,7 +295,7 @@ test('of two lights beyond sync the one that can may do high-speed sync, if the 
     'light-2': remote(),
   };
   const { fixes, wants, why } = about(units, 'frame.over-sync');
-  expect(why).toMatch(/so all of the picture is dark\.$/);
+  expect(why).toMatch(/all of it is dark\.$/);
   expect([fixes, wants]).toEqual([[['body-1.shutter 1/200']], [['light-2.hss true']]]);
   expect(work(units).changes).toEqual(['body-1.shutter 1/200']);
 });

@@ -9,7 +9,8 @@ import { shotKey, type ShotRef } from '../src/shot/lightRun.ts';
 import { AROUND, fingerprint, fingerprintParts } from '../src/verdict/fingerprint.ts';
 import { judge } from '../src/verdict/judge.ts';
 import { proofsOf } from '../src/verdict/proof.ts';
-import { orderSentence } from '../src/words/proveWording.ts';
+import { namesOf } from '../src/words/wording.ts';
+import { lastProofText, orderSentence, testText } from '../src/words/proveWording.ts';
 import { demo } from './demo.ts';
 
 const kit = indexKit(demo);
@@ -213,4 +214,22 @@ test('how many presses are left is said, and whether another order might do with
     '1 press proves what is left.',
     '2 presses prove what is left. Another order might do with fewer.',
   ]);
+});
+
+test('a logged test is said as what somebody saw, and a proof with its moment', () => {
+  const names = namesOf(kit);
+  expect(testText(fired('light-1', 'body-1'), names)).toBe('Light 1 fired, Body 1');
+  expect(testText(fired('light-2', 'body-1', { result: 'dark', attitude: 'upright' }), names)).toBe(
+    'Light 2 stayed dark, Body 1 upright',
+  );
+  expect(testText(fired('light-2', 'body-1', { result: 'wrong', wrong: 'bar' }), names)).toBe(
+    'Light 2 fired: a dark bar, Body 1',
+  );
+  const proofs = proofsOf(judgement, [fired('light-1', 'body-1')]);
+  expect(lastProofText(stateOf(proofs, 'light-1', 'body-1'), '18:40', names)).toBe('proven 18:40');
+  expect(lastProofText(stateOf(proofs, 'light-2', 'body-1'), null, names)).toBe('never tested');
+  const changed = proofsOf(judgement, [fired('light-1', 'body-1', { fingerprint: '0'.repeat(16), parts: {} })]);
+  expect(lastProofText(stateOf(changed, 'light-1', 'body-1'), '18:40', names)).toMatch(
+    /^changed since its test 18:40: /,
+  );
 });

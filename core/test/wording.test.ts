@@ -69,8 +69,8 @@ test.each<[string, Spoil, string[]]>([
     { settings: { 'body-1': { shutter: '1/500' } } },
     [
       // The eye is last: lit 1 - (3400 + 600 - 1953) / 3400.
-      'Answered, Eye, Metered, Remote and Wired leave a dark bar in the picture.',
-      'At 1/500 the frame of Body-1 is never open all at once, so a dark bar covers 60 % of the picture.',
+      'Answered, Eye, Metered, Remote and Wired leave a dark bar.',
+      'At 1/500 the frame of Body-1 is never open all at once: a dark bar covers 60 % of it.',
       'frame 60 % dark at 1/500',
     ],
   ],

@@ -225,7 +225,7 @@ function Axis({ segments, width }: { segments: readonly Segment[]; width: number
       </Svg>
       <View style={styles.ends}>
         {segments.map(({ left, right, from, to }) => (
-          <View key={left} style={{ width: right - left }}>
+          <View key={left} style={{ minWidth: right - left }}>
             <Words as="small" tone="quiet" single>
               {`${Math.ceil(from)}–${Math.floor(to)}${right - left > ROOM_FOR_UNIT ? ' MHz' : ''}`}
             </Words>

@@ -26,7 +26,7 @@ export function CardRow({ card, open, onOpen }: { card: Card; open: boolean; onO
           <Words as={isDone ? 'body' : 'strong'} tone={isDone ? 'quiet' : 'ink'} single>
             {label}
           </Words>
-          <Words as="small" tone="quiet" single>
+          <Words as="small" tone="quiet">
             {where}
           </Words>
         </View>

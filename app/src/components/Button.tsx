@@ -73,6 +73,8 @@ const styles = StyleSheet.create({
   button: {
     minHeight: TOUCH,
     minWidth: TOUCH,
+    /** As wide as a phone's page: wider, a word is lost in it. */
+    maxWidth: 360,
     flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'center',

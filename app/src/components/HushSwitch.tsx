@@ -1,5 +1,5 @@
 import Moon from 'lucide-react-native/icons/moon';
-import { Pressable, StyleSheet } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { useTheme } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 import { pressedBySpace } from './keyPresses';
@@ -10,19 +10,21 @@ export function HushSwitch() {
   const { name, colours, turnHush } = useTheme();
   const isOn = name === 'hush';
   return (
-    <Pressable
-      role="switch"
-      aria-checked={isOn}
-      aria-label="Hush"
-      onPress={turnHush}
-      {...pressedBySpace(turnHush)}
-      style={styles.switch}
-    >
-      <Moon size={20} color={isOn ? colours.ink : colours.quiet} fill={isOn ? colours.ink : 'none'} />
-      <Words as="tiny" tone={isOn ? 'ink' : 'quiet'} align="center">
-        Hush
-      </Words>
-    </Pressable>
+    <View role="region" aria-label="Light around you">
+      <Pressable
+        role="switch"
+        aria-checked={isOn}
+        aria-label="Hush"
+        onPress={turnHush}
+        {...pressedBySpace(turnHush)}
+        style={styles.switch}
+      >
+        <Moon size={20} color={isOn ? colours.ink : colours.quiet} fill={isOn ? colours.ink : 'none'} />
+        <Words as="tiny" tone={isOn ? 'ink' : 'quiet'} align="center">
+          Hush
+        </Words>
+      </Pressable>
+    </View>
   );
 }
 

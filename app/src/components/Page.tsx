@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { FootPlace } from './Foot';
@@ -15,21 +15,25 @@ interface PageProps {
   children: ReactNode;
   /** Stays in reach below the scrolling part. */
   footer?: ReactNode;
-  /** Beside the page when wide. */
+  /** Beside the page when wide; `before` gives way to `after` where there is no room for both. */
   before?: ReactNode;
   after?: ReactNode;
   /** No undo or save mark: nothing here is edited. */
   bare?: boolean;
 }
 
+/** Rail, list, page and what stands beside it: narrower than this the page itself would be crushed, in px. */
+const ROOM_FOR_BOTH = 1240;
+
 export function Page({ title, subtitle, children, footer, before, after, bare }: PageProps) {
   const colours = useColours();
   const wide = useWide();
+  const { width } = useWindowDimensions();
   const [foot, setFoot] = useState<HTMLElement | null>(null);
   return (
     <View style={styles.row}>
       {bare ? <BareTitle title={title} /> : <PlaceTitle title={title} />}
-      {wide && before}
+      {wide && (!after || width >= ROOM_FOR_BOTH) && before}
       <View id={PAGE_ID} role="main" style={[styles.main, { backgroundColor: colours.ground }]}>
         <ScrollView contentContainerStyle={[styles.content, wide && styles.contentWide]} tabIndex={0}>
           <View style={styles.head}>

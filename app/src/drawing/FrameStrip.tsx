@@ -128,6 +128,6 @@ function Picture({ picture, upright }: { picture: FramePreview | null; upright: 
 const styles = StyleSheet.create({
   box: { gap: space.base },
   list: { flexDirection: 'row', flexWrap: 'wrap', gap: space.wide },
-  one: { flexDirection: 'row', gap: space.base, flexBasis: 320, flexGrow: 1, maxWidth: 480 },
+  one: { flexDirection: 'row', gap: space.base, flexBasis: 280, flexGrow: 1, maxWidth: 480 },
   words: { flex: 1 },
 });

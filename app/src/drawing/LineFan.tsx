@@ -1,26 +1,26 @@
 import { counted } from '@ergon/core/words/saying';
 import { STAGES } from '@ergon/core/rig/codes';
 import { STATION_NAMES } from '@ergon/core/words/stationWords';
-import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
 import { lineSentence } from '@ergon/core/words/wording';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
-import { space } from '../theme/tokens';
+import { space, TOUCH, type } from '../theme/tokens';
 import { FanDrawing } from './FanDrawing';
 import { evenly } from '@ergon/core/verdict/lineStrip';
 import { fanLayout, type FanRow, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
 import { airSummary, powerSummary, purposeOf } from './lineSummary';
-import { stationLabel } from './stationLabel';
+import { nameLines } from './slimRow';
 
 const ROW = 78;
 const MIDDLE = ROW / 2;
 const TOP = 42;
-const NAMES_WIDTH = 148;
-const POWER_WIDTH = 84;
-const HIT = 40;
+/** Where the page is narrow the names and the power give way, so that no station runs into the next. */
+const NARROW = 600;
+const sidesOf = (width: number) => (width < NARROW ? { name: 100, power: 64 } : { name: 148, power: 84 });
 const AIR = STAGES.indexOf('air');
 
 interface LineFanProps {
@@ -29,20 +29,30 @@ interface LineFanProps {
   names: Names;
   /** What each light's line says of its channel. */
   sender: (id: string) => { channel?: number | null; networkId?: number | null } | undefined;
+  /** What a station of a light or of a shared sender is called for a reader. */
+  labelOf: (whose: string, station: Station) => string;
   selected: { light: string; station: number } | null;
   onSelect: (light: string, station: number) => void;
 }
 
 /** All lines of a shot side by side: shared where they share a sender, parting after it. */
-export function LineFan({ lines, width, names, sender, selected, onSelect }: LineFanProps) {
-  const xs = evenly(width - NAMES_WIDTH - POWER_WIDTH, STAGES.length).map((x) => x + NAMES_WIDTH);
+export function LineFan({ lines, width, names, sender, labelOf, selected, onSelect }: LineFanProps) {
+  const { name, power } = sidesOf(width);
+  const xs = evenly(width - name - power, STAGES.length).map((x) => x + name);
+  const nameRows = nameLines({ xs });
   const layout = fanLayout(lines, ROW, TOP);
   const inTrunk = new Set(layout.trunks.flatMap((trunk) => trunk.rows.map((row) => row.line.light.id)));
   return (
     <View style={{ width, height: layout.height + space.wide }}>
       <FanDrawing layout={layout} inTrunk={inTrunk} xs={xs} width={width} />
       {STAGES.map((stage, index) => (
-        <View key={stage} style={[styles.stage, { left: xs[index]! - HIT }]}>
+        <View
+          key={stage}
+          style={[
+            styles.stage,
+            { left: xs[index]! - TOUCH, top: (nameRows - 1 - (index % nameRows)) * type.tiny.lineHeight },
+          ]}
+        >
           <Words as="small" tone="quiet" align="center">
             {STATION_NAMES[stage]}
           </Words>
@@ -54,6 +64,7 @@ export function LineFan({ lines, width, names, sender, selected, onSelect }: Lin
           trunk={trunk}
           xs={xs}
           names={names}
+          labelOf={labelOf}
           sender={sender(trunk.sender)}
           selected={selected}
           onSelect={onSelect}
@@ -66,6 +77,7 @@ export function LineFan({ lines, width, names, sender, selected, onSelect }: Lin
           xs={xs}
           width={width}
           names={names}
+          labelOf={labelOf}
           isShared={inTrunk.has(row.line.light.id)}
           selected={selected}
           onSelect={onSelect}
@@ -75,7 +87,7 @@ export function LineFan({ lines, width, names, sender, selected, onSelect }: Lin
   );
 }
 
-interface RowTouchProps extends Pick<LineFanProps, 'width' | 'names' | 'selected' | 'onSelect'> {
+interface RowTouchProps extends Pick<LineFanProps, 'width' | 'names' | 'labelOf' | 'selected' | 'onSelect'> {
   row: FanRow;
   xs: readonly number[];
   /** Its first stations stand on a trunk. */
@@ -83,26 +95,27 @@ interface RowTouchProps extends Pick<LineFanProps, 'width' | 'names' | 'selected
 }
 
 /** A light's name, its power, what is said at its gap, and its stations to touch. */
-function RowTouch({ row, xs, width, names, isShared, selected, onSelect }: RowTouchProps) {
+function RowTouch({ row, xs, width, names, isShared, labelOf, selected, onSelect }: RowTouchProps) {
   const { line, y } = row;
   const { light, fault } = line;
+  const sides = sidesOf(width);
   const isOwnWire = !isShared && line.sender === null && line.watches.length === 0;
   const wire = isOwnWire ? airSummary(line, undefined) : '';
   return (
     <View role="group" aria-label={lineSentence(line, names)} style={[styles.row, { top: y - MIDDLE, width }]}>
-      <View style={[styles.name, { top: MIDDLE - 24 }]}>
+      <View style={[styles.name, { top: MIDDLE - 24, width: sides.name }]}>
         <Words as="strong">{names.unit(light.id)}</Words>
         <Words as="small" tone="quiet" single>
           {purposeOf(line)}
         </Words>
       </View>
-      <View style={[styles.power, { top: MIDDLE - 12 }]}>
+      <View style={[styles.power, { top: MIDDLE - 12, width: sides.power }]}>
         <Words as="strong" align="right">
           {powerSummary(line)}
         </Words>
       </View>
       {fault && (
-        <View style={[styles.gap, { top: MIDDLE + 18, right: POWER_WIDTH + space.small }]}>
+        <View style={[styles.gap, { top: MIDDLE + 18, right: sides.power + space.small }]}>
           <Words as="small" tone="fault" align="right">
             {gapText(fault, names)}
           </Words>
@@ -120,7 +133,8 @@ function RowTouch({ row, xs, width, names, isShared, selected, onSelect }: RowTo
           <Touch
             key={station.stage}
             x={xs[index]!}
-            label={`${names.unit(light.id)}: ${stationLabel(station)}`}
+            step={xs[1]! - xs[0]!}
+            label={labelOf(light.id, station)}
             chosen={selected?.light === light.id && selected.station === index}
             onPress={() => onSelect(light.id, index)}
           />
@@ -135,12 +149,13 @@ interface TrunkTouchProps {
   xs: readonly number[];
   names: Names;
   sender: ReturnType<LineFanProps['sender']>;
+  labelOf: LineFanProps['labelOf'];
   selected: LineFanProps['selected'];
   onSelect: LineFanProps['onSelect'];
 }
 
 /** The trunk's stations stand for every line on it; its first light opens them. */
-function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouchProps) {
+function TrunkTouch({ trunk, xs, names, sender, labelOf, selected, onSelect }: TrunkTouchProps) {
   const first = trunk.rows[0]!.line;
   const onTrunk = trunk.rows.some((row) => row.line.light.id === selected?.light);
   return (
@@ -149,7 +164,7 @@ function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouch
       aria-label={`${names.unit(trunk.sender)}, ${counted(trunk.rows.length, 'light')}`}
       style={[styles.row, { top: trunk.y - MIDDLE, width: xs[TRUNK_STATIONS]! }]}
     >
-      <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - HIT / 2 - 40 }]}>
+      <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - TOUCH / 2 - 36 }]}>
         <Words as="small" tone="quiet" align="center">
           {`${names.unit(trunk.sender)}\n${airSummary(first, sender)}`}
         </Words>
@@ -158,7 +173,8 @@ function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouch
         <Touch
           key={station.stage}
           x={xs[index]!}
-          label={`${names.unit(trunk.sender)}: ${stationLabel(station)}`}
+          step={xs[1]! - xs[0]!}
+          label={labelOf(trunk.sender, station)}
           chosen={onTrunk && selected?.station === index}
           onPress={() => onSelect(onTrunk ? selected!.light : first.light.id, index)}
         />
@@ -169,13 +185,16 @@ function TrunkTouch({ trunk, xs, names, sender, selected, onSelect }: TrunkTouch
 
 interface TouchProps {
   x: number;
+  /** Between one station and the next: none takes the touch of another. */
+  step: number;
   label: string;
   chosen: boolean;
   onPress: () => void;
 }
 
-function Touch({ x, label, chosen, onPress }: TouchProps) {
+function Touch({ x, step, label, chosen, onPress }: TouchProps) {
   const colours = useColours();
+  const width = Math.min(TOUCH, step);
   return (
     <Pressable
       role="button"
@@ -184,7 +203,7 @@ function Touch({ x, label, chosen, onPress }: TouchProps) {
       onPress={onPress}
       style={[
         styles.touch,
-        { left: x - HIT / 2, top: MIDDLE - HIT / 2, borderColor: chosen ? colours.ink : 'transparent' },
+        { left: x - width / 2, width, top: MIDDLE - TOUCH / 2, borderColor: chosen ? colours.ink : 'transparent' },
       ]}
     />
   );
@@ -192,10 +211,10 @@ function Touch({ x, label, chosen, onPress }: TouchProps) {
 
 const styles = StyleSheet.create({
   row: { position: 'absolute', left: 0, height: ROW, pointerEvents: 'box-none' },
-  stage: { position: 'absolute', top: 0, width: HIT * 2 },
-  name: { position: 'absolute', left: 0, width: NAMES_WIDTH },
-  power: { position: 'absolute', right: 0, width: POWER_WIDTH },
+  stage: { position: 'absolute', width: 2 * TOUCH },
+  name: { position: 'absolute', left: 0 },
+  power: { position: 'absolute', right: 0 },
   gap: { position: 'absolute', width: 320 },
   label: { position: 'absolute', width: 140 },
-  touch: { position: 'absolute', width: HIT, height: HIT, borderRadius: HIT / 2, borderWidth: 2 },
+  touch: { position: 'absolute', height: TOUCH, borderRadius: TOUCH / 2, borderWidth: 2 },
 });

@@ -1,6 +1,6 @@
 import { evenly, stripLayout } from '@ergon/core/verdict/lineStrip';
 import { STAGES } from '@ergon/core/rig/codes';
-import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import Svg from 'react-native-svg';
@@ -9,7 +9,6 @@ import { space, TOUCH, type } from '../theme/tokens';
 import { Words } from '../components/Words';
 import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import { StripMarks } from './StripMarks';
-import { stationLabel } from './stationLabel';
 
 interface LineStripProps {
   line: SignalLine;
@@ -17,12 +16,14 @@ interface LineStripProps {
   /** Opens a station; left out, the line is only a picture. */
   onStation?: (index: number) => void;
   opened?: number | null;
+  /** What a station is called for a reader, where it can be touched. */
+  labelOf?: (station: Station) => string;
   /** Each station has its name below it. */
   named?: boolean;
 }
 
 /** One light's line along the width of a phone, each station something to touch. */
-export const LineStrip = memo(function LineStrip({ line, width, onStation, opened, named }: LineStripProps) {
+export const LineStrip = memo(function LineStrip({ line, width, onStation, labelOf, opened, named }: LineStripProps) {
   const colours = useColours();
   const xs = evenly(width, STAGES.length);
   const y = TOUCH / 2;
@@ -41,7 +42,7 @@ export const LineStrip = memo(function LineStrip({ line, width, onStation, opene
           <Pressable
             key={station.stage}
             role="button"
-            aria-label={stationLabel(station)}
+            aria-label={labelOf?.(station)}
             aria-expanded={opened === STAGES.indexOf(station.stage)}
             onPress={() => onStation(STAGES.indexOf(station.stage))}
             style={[styles.station, { left: x - step / 2, width: step, height }]}

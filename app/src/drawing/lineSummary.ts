@@ -7,6 +7,9 @@ export const purposeOf = (line: SignalLine): string => {
   return [purpose, place].filter(Boolean).join(' · ');
 };
 
+/** Where somebody would walk to it; what it is for where no place is recorded. */
+export const placeOf = ({ light: { settings } }: SignalLine): string => settings.place ?? settings.purpose ?? '';
+
 /** What is set in the air: "ch 11 · ID 27", or the kind of wire. */
 export function airSummary(
   line: SignalLine,

@@ -21,7 +21,7 @@ export const SLIM_GAP = space.small;
 /** @param width of the row, without the page's edges. */
 export function slimColumns(width: number): SlimColumns {
   const isNarrow = width < NARROW;
-  const name = isNarrow ? 66 : 84;
+  const name = isNarrow ? 72 : 84;
   const power = isNarrow ? 54 : 56;
   const strip = Math.max(0, width - name - power - 2 * SLIM_GAP);
   return { name, power, strip, xs: evenly(strip, STAGES.length) };

@@ -1,11 +1,12 @@
 import type { Moment } from '@ergon/core/record/event';
 import type { Look } from '@ergon/core/record/look';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { LinkBox } from '../components/LinkBox';
 import { Words } from '../components/Words';
 import { MiniLines } from '../drawing/MiniLines';
 import type { JudgedLook } from '../rig/judgedLook';
 import { tallyText } from '../screens/tallyText';
+import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 
 /** What is shown of a moment; of a look that none uses, the same. */
@@ -16,10 +17,13 @@ interface MomentLineProps {
   judged: JudgedLook | undefined;
   /** Its look while that is not judged yet. */
   look?: Look;
+  /** Where lines stand beside the moments: chooses this look for that, instead of going there. */
+  choice?: { isChosen: boolean; choose: (look: string) => void } | null;
 }
 
 /** A moment of an event: when, what, where, and how its look stands; the way to that look's lines. */
-export function MomentLine({ moment, judged, look = judged?.look }: MomentLineProps) {
+export function MomentLine({ moment, judged, look = judged?.look, choice = null }: MomentLineProps) {
+  const colours = useColours();
   const what = (
     <>
       <View style={styles.time}>
@@ -40,7 +44,15 @@ export function MomentLine({ moment, judged, look = judged?.look }: MomentLinePr
       </View>
     </>
   );
-  if (!look) return <View style={styles.link}>{what}</View>;
+  if (!look) return <View style={[styles.link, choice && styles.choice]}>{what}</View>;
+  if (choice) {
+    const chosen = [styles.link, styles.choice, choice.isChosen && { backgroundColor: colours.shade }];
+    return (
+      <Pressable role="button" aria-pressed={choice.isChosen} onPress={() => choice.choose(look.id)} style={chosen}>
+        {what}
+      </Pressable>
+    );
+  }
   return (
     <LinkBox href={{ pathname: '/lines/[look]', params: { look: look.id } }} style={[styles.link]}>
       {what}
@@ -61,6 +73,7 @@ const styles = StyleSheet.create({
     flexGrow: 1,
     flexShrink: 1,
   },
+  choice: { paddingHorizontal: space.small },
   time: { width: 52, paddingTop: 2 },
   what: { flex: 1, gap: space.tiny },
 });

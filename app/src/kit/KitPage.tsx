@@ -57,6 +57,7 @@ const styles = StyleSheet.create({
   views: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tiny },
   view: {
     minHeight: TOUCH,
+    minWidth: TOUCH,
     justifyContent: 'center',
     paddingHorizontal: space.small,
     borderTopLeftRadius: radius.small,

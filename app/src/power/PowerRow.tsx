@@ -19,7 +19,7 @@ import { type DrawnOn, marksOf } from './scaleLayout';
 /** What stands left and right of a scale, in px. */
 export const NAME_WIDTH = 100;
 export const VALUE_WIDTH = 82;
-export const OPEN_WIDTH = 32;
+export const OPEN_WIDTH = 44;
 
 export interface PowerRowProps {
   power: LightPower;

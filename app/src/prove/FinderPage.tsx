@@ -107,7 +107,7 @@ function Search({ judged, lights, bodies, title }: SearchProps) {
           {needs ?? sentence}
         </Words>
         {needs === null && state.next !== null && (
-          <Words tone="quietOnBlock">{`Is part of the picture dark? ${framesLeftText(state.left)}.`}</Words>
+          <Words tone="quietOnBlock">{`Is part of the frame dark? ${framesLeftText(state.left)}.`}</Words>
         )}
       </Block>
       <KeptFindings

@@ -22,9 +22,13 @@ export interface LineListProps {
   below: Finding | null;
 }
 
-/** A whole look on a phone: one slim row for each light, the stations named once above them. */
-export function LineList({ judged, shot, lines, selected, onSelect, below }: LineListProps) {
-  const width = useWindowDimensions().width - 2 * space.wide;
+/** A whole look across a phone: one slim row for each light, the stations named once above them. */
+export function LineList(props: LineListProps) {
+  return <LinesIn {...props} width={useWindowDimensions().width - 2 * space.wide} />;
+}
+
+/** The same in a column of a given width, in px. */
+export function LinesIn({ judged, shot, lines, selected, onSelect, below, width }: LineListProps & { width: number }) {
   const columns = useMemo(() => slimColumns(width), [width]);
   const hold = useHeldInPlace();
   const open = useCallback(

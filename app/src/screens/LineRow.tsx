@@ -5,12 +5,13 @@ import type { LightReadiness } from '@ergon/core/verdict/readiness';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import { isRight } from '@ergon/core/verdict/verdict';
+import { stationText } from '@ergon/core/words/stationWords';
 import { lineSentence, verdictText } from '@ergon/core/words/wording';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { LineStrip } from '../drawing/LineStrip';
-import { hearerSummary, powerSummary, purposeOf } from '../drawing/lineSummary';
+import { hearerSummary, placeOf, powerSummary } from '../drawing/lineSummary';
 import { SLIM_GAP, type SlimColumns } from '../drawing/slimRow';
 import { SlimStrip } from '../drawing/SlimStrip';
 import { Inspector } from '../editing/Inspector';
@@ -50,7 +51,14 @@ export const LineRow = memo(function LineRow(props: LineRowProps) {
       <Slim {...props} proof={proof} />
       {opened !== null && (
         <View style={styles.opened}>
-          <LineStrip line={line} width={width} opened={opened} onStation={(station) => onStation(id, station)} named />
+          <LineStrip
+            line={line}
+            width={width}
+            opened={opened}
+            onStation={(station) => onStation(id, station)}
+            labelOf={(station) => stationText(judged.judgement.rig, id, station, names)}
+            named
+          />
           <Inspector judged={judged} shot={shot} line={line} station={opened} below={below} />
         </View>
       )}
@@ -79,7 +87,7 @@ function Slim({ judged, line, columns, opened, proof, onStation }: LineRowProps 
           {names.unit(light.id)}
         </Words>
         <Words as="small" tone="quiet" single>
-          {purposeOf(line)}
+          {placeOf(line)}
         </Words>
       </View>
       <View style={styles.rest}>

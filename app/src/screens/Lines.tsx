@@ -4,7 +4,7 @@ import { keepingPlan } from '@ergon/core/operation/lossEdits';
 import { usesOf } from '@ergon/core/operation/timetable';
 import { bagOf, withBag } from '@ergon/core/rig/bag';
 import type { Shot } from '@ergon/core/shot/lightRun';
-import { linesOf, type SignalLine } from '@ergon/core/verdict/signalLine';
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { isFailing } from '@ergon/core/verdict/verdict';
 import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { memo, useMemo } from 'react';
@@ -18,7 +18,6 @@ import { type OnPaper, type Sheet, useOnPaper } from '../editing/useOnPaper';
 import { ReadOnly } from '../event/ReadOnly';
 import { useIsReadOnly } from '../event/useTonight';
 import { useRig } from '../rig/Rig';
-import { byLabel } from '../rig/byLabel';
 import { type JudgedLook, tryOnPaper } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
 import { PaperLinks } from '../paper/PaperLinks';
@@ -38,6 +37,7 @@ import { TopFinding } from './TopFinding';
 import { WideLines } from './WideLines';
 import { UnitsOfLook } from './UnitsOfLook';
 import { isSelected, type Selected } from './selected';
+import { useOrderedLines } from './useOrderedLines';
 import { type Opened, type TopFindingOf, useTopFinding } from './useTopFinding';
 
 export const Lines = () => {
@@ -137,15 +137,6 @@ const openedOf = ({ light, stations, fault }: SignalLine, station: number): Open
   light: light.id,
   code: stations[station]?.code ?? fault?.code ?? null,
 });
-
-/** The lines of one shot, as people look for them. */
-function useOrderedLines({ judgement }: JudgedLook, shot: Shot): SignalLine[] {
-  const { names } = useRig();
-  return useMemo(() => {
-    const order = byLabel(names);
-    return linesOf(judgement, shot).sort((a, b) => order(a.light.id, b.light.id));
-  }, [judgement, shot, names]);
-}
 
 /** All lines together where there is room, else one under the other, each opened by a touch. */
 function Drawn(props: LineListProps) {

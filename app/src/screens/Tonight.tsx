@@ -2,11 +2,13 @@ import { momentsOf, outOfOrder } from '@ergon/core/operation/timetable';
 import type { EventHead } from '@ergon/core/record/event';
 import type { Look } from '@ergon/core/record/look';
 import { useRouter } from 'expo-router';
+import type { ComponentProps } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { FootBlock } from '../components/FootBlock';
 import { Page } from '../components/Page';
+import { isText, useKept } from '../components/useKept';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { whenAndWhere } from '../event/eventText';
@@ -19,6 +21,7 @@ import { useTheme } from '../theme/Theme';
 import { space, THEMES, TOUCH, type } from '../theme/tokens';
 import { CrewCorner } from './CrewCorner';
 import { FirstSteps } from './FirstSteps';
+import { LookPane } from './LookPane';
 import { nextStep, type NextStep } from './nextStep';
 
 /** Until the looks are judged. */
@@ -28,14 +31,9 @@ const WORKING: NextStep = { sentence: 'Working out what fires…', button: null 
 export function Tonight() {
   const { rig } = useRig();
   const event = useTonight();
-  const day = useDay();
   if (!rig) return null;
   return event ? (
-    <Page title={event.name} subtitle={whenAndWhere(event, day)}>
-      {rig.looks.length === 0 && <FirstSteps />}
-      <TonightsEvent event={event} />
-      <Below />
-    </Page>
+    <TonightsEvent key={event.id} event={event} />
   ) : (
     <Page title={rig.crew.name} subtitle="Nothing planned yet">
       <FirstSteps />
@@ -44,18 +42,55 @@ export function Tonight() {
   );
 }
 
+/** The event's moments; where there is room, the lines of the look that is chosen among them beside it. */
 function TonightsEvent({ event }: { event: EventHead }) {
+  const { rig } = useRig();
+  const day = useDay();
+  const wide = useWide();
+  const { looks, judged } = useLooksJudgedSoon(event.id);
+  const step = judged ? nextStep(event, judged) : WORKING;
+  const [kept, choose] = useKept<string | null>(`chosen.${event.id}`, isText, null);
+  const meant = step.button && 'look' in step.button ? step.button.look : null;
+  const [first] = judged ?? [];
+  const chosen = judged?.find(({ look }) => look.id === kept) ?? judged?.find(({ look }) => look.id === meant) ?? first;
+  const pane = wide && chosen ? <LookPane key={chosen.look.id} judged={chosen} /> : null;
+  return (
+    <Page title={event.name} subtitle={whenAndWhere(event, day)} after={pane}>
+      {rig?.looks.length === 0 && <FirstSteps />}
+      <Moments
+        event={event}
+        looks={looks}
+        judged={judged}
+        step={step}
+        choice={pane && { chosen: chosen?.look.id, choose }}
+      />
+      <Below />
+    </Page>
+  );
+}
+
+interface MomentsProps {
+  event: EventHead;
+  looks: readonly Look[];
+  judged: Judged;
+  step: NextStep;
+  /** Null where a moment leads to its lines. */
+  choice: { chosen: string | undefined; choose: (look: string) => void } | null;
+}
+
+function Moments({ event, looks, judged, step, choice }: MomentsProps) {
   const router = useRouter();
   const { rig } = useRig();
   const { colours } = useTheme();
-  const { looks, judged } = useLooksJudgedSoon(event.id);
+  const choiceOf = (look: string | null | undefined) =>
+    choice && { isChosen: look === choice.chosen, choose: choice.choose };
   const readOnly = useIsReadOnly(event.id);
   const moments = rig ? momentsOf(rig, event.id) : [];
   const early = outOfOrder(moments);
   return (
     <>
       <ReadOnly event={event.id} />
-      {!readOnly && rig && rig.looks.length > 0 && <NextThing event={event} judged={judged} />}
+      {!readOnly && rig && rig.looks.length > 0 && <NextThing step={step} />}
       <View role="list" aria-label="Moments">
         {moments.map((moment) => (
           <View key={moment.id} role="listitem" style={[styles.moment, { borderColor: colours.rule }]}>
@@ -63,11 +98,16 @@ function TonightsEvent({ event }: { event: EventHead }) {
               moment={moment}
               look={looks.find(({ id }) => id === moment.look)}
               judged={judged?.find(({ look }) => look.id === moment.look)}
+              choice={choiceOf(moment.look)}
             />
           </View>
         ))}
       </View>
-      <UnusedLooks looks={looks.filter(({ id }) => !moments.some(({ look }) => look === id))} judged={judged} />
+      <UnusedLooks
+        looks={looks.filter(({ id }) => !moments.some(({ look }) => look === id))}
+        judged={judged}
+        choiceOf={choiceOf}
+      />
       {early && <Words as="small" tone="quiet">{`${early.name} stands after something later.`}</Words>}
       <View style={styles.row}>
         <Button
@@ -83,8 +123,12 @@ function TonightsEvent({ event }: { event: EventHead }) {
 
 type Judged = readonly JudgedLook[] | null;
 
+interface UnusedLooksProps extends Pick<MomentsProps, 'looks' | 'judged'> {
+  choiceOf: (look: string) => ComponentProps<typeof MomentLine>['choice'];
+}
+
 /** Looks made for the event that no moment uses yet. */
-function UnusedLooks({ looks, judged }: { looks: readonly Look[]; judged: Judged }) {
+function UnusedLooks({ looks, judged, choiceOf }: UnusedLooksProps) {
   const { colours } = useTheme();
   if (looks.length === 0) return null;
   return (
@@ -95,6 +139,7 @@ function UnusedLooks({ looks, judged }: { looks: readonly Look[]; judged: Judged
             moment={{ name: look.name, place: 'in no moment' }}
             look={look}
             judged={judged?.find((one) => one.look === look)}
+            choice={choiceOf(look.id)}
           />
         </View>
       ))}
@@ -103,10 +148,10 @@ function UnusedLooks({ looks, judged }: { looks: readonly Look[]; judged: Judged
 }
 
 /** The one next thing to do. */
-function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
+function NextThing({ step }: { step: NextStep }) {
   const router = useRouter();
   const wide = useWide();
-  const { sentence, button } = judged ? nextStep(event, judged) : WORKING;
+  const { sentence, button } = step;
   return (
     <FootBlock label="Next">
       <Words as="sentence" tone="onBlock" live>
@@ -129,7 +174,7 @@ function NextThing({ event, judged }: { event: EventHead; judged: Judged }) {
           />
         </View>
       )}
-      {!judged && <View style={wide ? styles.room : styles.roomBelow} />}
+      {step === WORKING && <View style={wide ? styles.room : styles.roomBelow} />}
     </FootBlock>
   );
 }

@@ -54,10 +54,10 @@ export function TopFinding({ judged, top, onMendAll, onDial }: TopFindingProps) 
           {text.what}
         </Words>
         <Words as={wide ? 'body' : 'small'} tone="quietOnBlock">
-          {when === null ? text.why : `${when}: ${text.why}`}
+          {[when === null ? text.why : `${when}: ${text.why}`, ...(wide ? [] : notes)].join(' · ')}
         </Words>
         {need && <Words tone="quietOnBlock">{needText(need)}</Words>}
-        {notes.length > 0 && (
+        {wide && notes.length > 0 && (
           <Words as="small" tone="quietOnBlock">
             {notes.join(' · ')}
           </Words>
@@ -103,7 +103,7 @@ function useOffers(judgement: Judgement, finding: Finding | undefined) {
 }
 
 const whenShot = ({ body, attitude }: ShotRef, names: Names): string =>
-  `When ${names.unit(body)} shoots${attitude === 'upright' ? ', held upright' : ''}`;
+  `${names.unit(body)}${attitude === 'upright' ? ', held upright' : ''}`;
 
 /** Nothing to mend: what is left is to dial it, then to prove it. */
 function AllWhole({ judged, onDial }: { judged: JudgedLook; onDial: () => void }) {

@@ -1,4 +1,5 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { stationText } from '@ergon/core/words/stationWords';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineFan } from '../drawing/LineFan';
@@ -31,6 +32,7 @@ export function WideLines({
             width={width}
             names={names}
             sender={(id) => rig.placed.get(id)?.settings}
+            labelOf={(whose, station) => stationText(rig, whose, station, names)}
             selected={selected}
             onSelect={(light, station) => onSelect({ light, station })}
           />

@@ -11,8 +11,13 @@ import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 
 /** What to do at the camera, then at each place somebody walks to. */
-export const VisitList = ({ rig, changes }: { rig: Rig; changes: readonly Change[] }) =>
-  visitsOf(rig, { changes }).map((visit) => <VisitShown key={visit.unit ?? ''} visit={visit} />);
+export const VisitList = ({ rig, changes }: { rig: Rig; changes: readonly Change[] }) => (
+  <View role="list" aria-label="What to do" style={styles.visits}>
+    {visitsOf(rig, { changes }).map((visit) => (
+      <VisitShown key={visit.unit ?? ''} visit={visit} />
+    ))}
+  </View>
+);
 
 /** "At the camera", "Light 6 · 24 s walk". */
 export function visitName({ unit, walkSeconds }: Visit, names: Names): string {
@@ -25,7 +30,7 @@ function VisitShown({ visit }: { visit: Visit }) {
   const { names, kit } = useRig();
   const colours = useColours();
   return (
-    <View style={[styles.visit, { borderColor: colours.ink }]}>
+    <View role="listitem" style={[styles.visit, { borderColor: colours.ink }]}>
       <Words as="strong">{visitName(visit, names)}</Words>
       {visitLines(visit.changes, names).map((line) => (
         <Words key={line}>{line}</Words>
@@ -39,4 +44,7 @@ function VisitShown({ visit }: { visit: Visit }) {
   );
 }
 
-const styles = StyleSheet.create({ visit: { borderLeftWidth: 3, paddingLeft: space.base, gap: space.hair } });
+const styles = StyleSheet.create({
+  visits: { gap: space.base },
+  visit: { borderLeftWidth: 3, paddingLeft: space.base, gap: space.hair },
+});

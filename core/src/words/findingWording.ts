@@ -32,7 +32,7 @@ const wrongPower = ({ who, verb }: Sufferers, finding: Finding): string =>
   `${who} ${verb('fires', 'fire')} ${offBy(finding) ?? 'at the wrong power'}.`;
 const tooEarly = ({ who, verb }: Sufferers): string =>
   `${who} ${verb('fires', 'fire')} too early and ${verb('leaves', 'leave')} the picture dark.`;
-const darkBar = ({ who, verb }: Sufferers): string => `${who} ${verb('leaves', 'leave')} a dark bar in the picture.`;
+const darkBar = ({ who, verb }: Sufferers): string => `${who} ${verb('leaves', 'leave')} a dark bar.`;
 const strays = ({ who, verb }: Sufferers): string =>
   `${who} ${verb('fires', 'fire')} when ${verb('it', 'they')} should not.`;
 
@@ -46,7 +46,7 @@ const outside: Seen<'frame.rear-curtain' | 'frame.no-hss' | 'eye.hss'> = (suffer
   params.share === 0 ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} outside the picture.` : darkBar(sufferers);
 
 const cutShort: Seen<'frame.tail-gradient' | 'frame.duration'> = ({ who, verb }, { params }) =>
-  `${who} ${verb('loses', 'lose')} light to the shutter${params.share < 1 ? ' and part of the picture' : ''}.`;
+  `${who} ${verb('loses', 'lose')} light to the shutter${params.share < 1 ? ' and part of the frame' : ''}.`;
 
 /** What the model lacks keeps it dark, or takes away what it was asked for beyond firing. */
 const lacking: Seen<'lamp.mode' | 'hearer.firmware' | 'hearer.generation' | 'shoe.firmware'> = (sufferers, finding) => {

@@ -67,15 +67,15 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.over-sync': (p, me) => ({
     gap: `${darkPart(p.share)} dark at ${shutterText(p.shutter)}`,
-    why: `At ${shutterText(p.shutter)} the frame of ${me} is never open all at once, so ${p.share === 0 ? 'all of the picture is dark' : `a dark bar covers ${percent(p.share)} of the picture`}.`,
+    why: `At ${shutterText(p.shutter)} the frame of ${me} is never open all at once: ${p.share === 0 ? 'all of it is dark' : `a dark bar covers ${percent(p.share)} of it`}.`,
     evidence: [
       ['curtain travel', milliseconds(p.tauUs)],
       ['each row open', milliseconds(p.openUs)],
     ],
   }),
-  'frame.latency': (p, me) => ({
+  'frame.latency': (p) => ({
     gap: `${darkPart(p.share)} dark at ${shutterText(p.shutter)}`,
-    why: `The signal takes ${milliseconds(p.delayUs)} and ${p.tauUs === 0 ? `the shutter of ${me} has closed by then` : `the second curtain of ${me} is already moving`}: ${p.share === 0 ? 'all of the picture is dark' : `${percent(p.share)} of the picture is dark, ${edgeText(p.darkEdge)}`}.`,
+    why: `The signal takes ${milliseconds(p.delayUs)}, the ${p.tauUs === 0 ? 'shutter has closed by then' : 'second curtain moves'}: ${p.share === 0 ? 'all of the frame is dark' : `${percent(p.share)} is dark ${edgeText(p.darkEdge, 'the')}`}.`,
     evidence: [
       ['delay', milliseconds(p.delayUs)],
       ['margin', milliseconds(Number(p.openUs) - Number(p.tauUs))],
@@ -138,7 +138,7 @@ export const LAMP_AND_FRAME = {
   }),
   'frame.rear-curtain': (p, me) => ({
     gap: 'too late for rear curtain',
-    why: `${me} closes its contact just before the second curtain starts; the signal takes longer, and ${Math.round(100 * (1 - Number(p.share)))} % of the picture is dark.`,
+    why: `${me} closes its contact just before the second curtain starts; the signal takes longer, and ${Math.round(100 * (1 - Number(p.share)))} % of the frame is dark.`,
   }),
   'frame.no-hss': (p, me, names) => ({
     gap: p.tail === true ? 'no tail sync here' : 'no high-speed sync here',

@@ -1,0 +1,115 @@
+/** Every place at every width: nothing runs out of the page, nothing is cut to be read elsewhere, and all can be touched. */
+import { address, enterDemo, expect, type Page, test } from './crewTest.ts';
+
+const PLACES = [
+  '/',
+  '/events',
+  '/events/ropewalk',
+  '/events/ropewalk/wish',
+  '/lines/first-dance',
+  '/lines/first-dance/air',
+  '/lines/first-dance/groups',
+  '/lines/first-dance/power',
+  '/lines/first-dance/cards',
+  '/fire/first-dance',
+  '/fire/first-dance/finder',
+  '/fix/speeches',
+  '/fix/speeches/lost',
+  '/kit',
+  '/kit/models',
+  '/kit/fit',
+  '/kit/files',
+  '/history',
+  '/drills',
+] as const;
+
+/** Smallest side of what is touched, in px; WCAG 2.2 asks for 24. */
+const TARGET = 38;
+
+/** What runs out of the page sideways, where nothing is there to scroll it, and what is narrower than a touch. */
+const faultsIn = (page: Page, target: number): Promise<string[]> =>
+  page.evaluate((least) => {
+    const words = (element: Element) =>
+      (element.getAttribute('aria-label') ?? (element as HTMLElement).innerText ?? '').slice(0, 60);
+    const isShown = (element: Element) => getComputedStyle(element).opacity !== '0';
+    const isScrolled = (element: Element) => {
+      for (let around = element.parentElement; around; around = around.parentElement)
+        if (/auto|scroll/.test(getComputedStyle(around).overflowX) && around.scrollWidth > around.clientWidth + 1)
+          return around.getAttribute('aria-label') !== null;
+      return false;
+    };
+    const all = [...document.querySelectorAll<HTMLElement>('#root *')].filter((one) => one.offsetWidth > 0);
+    const out = all.filter((one) => {
+      const { left, right } = one.getBoundingClientRect();
+      return (right > innerWidth + 1 || left < -1) && isShown(one) && !isScrolled(one);
+    });
+    const touched = [...document.querySelectorAll('button, a, input, [role=radio], [role=checkbox], [role=switch]')];
+    const small = touched.filter((one) => {
+      const { width, height } = one.getBoundingClientRect();
+      return width > 0 && Math.min(width, height) < least && isShown(one);
+    });
+    const deepest = out.filter((one) => !out.some((other) => other !== one && one.contains(other)));
+    return [
+      ...deepest.map((one) => `out of the page: ${words(one)}`),
+      ...small.map((one) => `small: ${words(one)} ${Math.round(one.getBoundingClientRect().width)}`),
+    ];
+  }, target);
+
+async function expectFits(page: Page, width: number): Promise<void> {
+  await page.setViewportSize({ width, height: width < 400 ? 640 : 844 });
+  for (const path of PLACES) {
+    await page.goto(`${address()}${path}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    if (path === '/fire/first-dance') {
+      await page.getByRole('button', { name: /^Press the shutter/ }).click();
+      await expect(page.getByRole('region', { name: 'Result' })).toBeVisible();
+    }
+    expect(await page.locator('#root').evaluate((root) => (root as HTMLElement).innerText.length)).toBeGreaterThan(40);
+    expect(await faultsIn(page, TARGET), `${path} at ${width}`).toEqual([]);
+  }
+}
+
+test('at 320 points, as at 400 % zoom, and at 640 nothing runs out of a page', async ({ page }) => {
+  await enterDemo(page);
+  for (const width of [320, 640]) await expectFits(page, width);
+});
+
+test('from a phone to a wide screen everything can be touched and nothing collapses', async ({ page }) => {
+  await enterDemo(page);
+  for (const width of [390, 768, 960, 1280]) await expectFits(page, width);
+});
+
+test('on a wide page Tonight shows the lines of the look that is chosen', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await enterDemo(page);
+  const pane = page.getByRole('region', { name: 'Chosen look' });
+  await expect(pane.getByRole('heading', { name: 'Vows' })).toBeVisible();
+  await page.getByRole('button', { name: /First dance/ }).click();
+  await expect(pane.getByRole('heading', { name: 'First dance' })).toBeVisible();
+  await expect(pane.getByRole('group', { name: /^Light 6, Rim, door/ })).toBeVisible();
+  await pane.getByRole('button', { name: 'Light 6', exact: true }).click();
+  await expect(page).toHaveTitle('First dance · Lines · Ergon');
+  await expect(page.getByRole('heading', { level: 2, name: 'Light 6 · receiver' })).toBeVisible();
+});
+
+test('by keyboard past the page to the places, and back to where one was after a mend', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(`${address()}/lines/vows`);
+  await expect(page).toHaveTitle('Vows · Lines · Ergon');
+  const mend = page.getByRole('region', { name: 'First fault' }).getByRole('button', { name: /^Set / }).first();
+  await mend.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'State of the look' })).toBeVisible();
+  const at = () => page.evaluate(() => document.activeElement?.tagName ?? 'BODY');
+  await expect.poll(at).not.toBe('BODY');
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'State of the look' })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'Skip to the page' })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Tonight' })).toBeFocused();
+});
