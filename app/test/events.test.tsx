@@ -145,7 +145,7 @@ describe('an event that is over', () => {
     mockParams = { look: 'harvest-supper' };
     const { sent } = showInRig(<Lines />);
     await userEvent.click(await screen.findByRole('button', { name: 'Light 1' }));
-    await userEvent.click(screen.getByRole('button', { name: /^receiver,/ }));
+    await userEvent.click(screen.getByRole('button', { name: /, receiver, / }));
     await userEvent.click(screen.getByRole('button', { name: /^channel of Light \d: more/ }));
     const paper = await screen.findByRole('region', { name: 'On paper' });
     expect(within(paper).queryByRole('button', { name: /^Take it over/ })).toBeNull();

@@ -12,7 +12,7 @@ import { space, TOUCH, type } from '../theme/tokens';
 import { FanDrawing } from './FanDrawing';
 import { evenly } from '@ergon/core/verdict/lineStrip';
 import { fanLayout, type FanRow, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
-import { airSummary, powerSummary, purposeOf } from './lineSummary';
+import { airSummary, placeOf, powerSummary, purposeOf } from './lineSummary';
 import { nameLines } from './slimRow';
 
 const ROW = 78;
@@ -106,7 +106,7 @@ function RowTouch({ row, xs, width, names, isShared, labelOf, selected, onSelect
       <View style={[styles.name, { top: MIDDLE - 24, width: sides.name }]}>
         <Words as="strong">{names.unit(light.id)}</Words>
         <Words as="small" tone="quiet" single>
-          {purposeOf(line)}
+          {width < NARROW ? placeOf(line) : purposeOf(line)}
         </Words>
       </View>
       <View style={[styles.power, { top: MIDDLE - 12, width: sides.power }]}>

@@ -58,8 +58,9 @@ const EVERY = ':every';
 /** Only what somebody looked at is marked: which lights that were, then all of them at once. */
 function LookedAt({ verdicts, testLog }: { verdicts: readonly Verdict[]; testLog: TestLog }) {
   const { names } = useRig();
-  const [looked, setLooked] = useState<readonly string[]>([]);
+  const [ticked, setLooked] = useState<readonly string[]>([]);
   const lights = verdicts.filter(({ verdict }) => verdict !== 'unknown').map(({ unit }) => unit);
+  const looked = lights.filter((light) => ticked.includes(light));
   const isEvery = looked.length === lights.length;
   if (lights.length === 0) return null;
   const options = [
@@ -78,7 +79,8 @@ function LookedAt({ verdicts, testLog }: { verdicts: readonly Verdict[]; testLog
       {looked.length > 0 && (
         <Button
           label={`Mark ${looked.length} as simulated`}
-          onPress={() => testLog.mark({ ...testLog.seen, ...results })}
+          // What somebody marked by hand is what they saw.
+          onPress={() => testLog.mark({ ...results, ...testLog.seen })}
         />
       )}
     </>
