@@ -61,7 +61,7 @@ test('hush is one touch away, and is left for the theme there was before it', as
   expect(hush).toBeChecked();
   expect(screen.getByText('hush')).toBeInTheDocument();
   await user.click(hush);
-  expect(screen.getByText('desk')).toBeInTheDocument();
+  expect(screen.getByText('sun')).toBeInTheDocument();
 });
 
 describe('the focus', () => {

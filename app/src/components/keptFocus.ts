@@ -2,11 +2,11 @@
 import { useEffect } from 'react';
 import { TITLE_ID } from './landmarks';
 
-/** What has a name of its own to be read when the focus lands on it. */
+/** Parts of a page that say something to a reader when the focus lands on them. */
 const LANDS =
   '[role="listitem"], [role="list"], [role="group"][aria-label], [role="region"], [role="table"], section, li, ul, main';
 
-/** Puts the focus on something that is not a control, without scrolling to its start. */
+/** Puts the focus on something that is not a control, and so must be made to take it, without scrolling to its start. */
 export function focusOn(element: HTMLElement): void {
   if (element.tabIndex < 0) element.tabIndex = -1;
   element.focus({ preventScroll: true });

@@ -2,8 +2,7 @@ import type { Shot } from '@ergon/core/shot/lightRun';
 import type { TimelineEvent } from '@ergon/core/shot/timeline';
 import type { Verdict } from '@ergon/core/verdict/verdict';
 import type { Names } from '@ergon/core/words/settingWords';
-import { gapText } from '@ergon/core/words/findingWording';
-import { verdictText } from '@ergon/core/words/wording';
+import { shortText, verdictText } from '@ergon/core/words/wording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '../components/Choice';
@@ -160,8 +159,8 @@ function RowWords({ verdict, index, axis, names }: RowWordsProps) {
 
 /** What is said in a row without a pulse in sight: for a light that stays dark, why it does. */
 function outside(one: Verdict, axis: TimeAxis, names: Names): string | null {
-  const { verdict, atUs, faults } = one;
-  if (verdict === 'silent') return faults[0] ? gapText(faults[0], names) : verdictText(one);
+  const { verdict, atUs } = one;
+  if (verdict === 'silent') return shortText(one, names);
   if (atUs === null || axis.holds(atUs)) return null;
   return atUs < 0 ? 'before the shutter' : 'later';
 }

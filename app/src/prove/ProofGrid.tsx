@@ -1,9 +1,8 @@
 import type { Proof, ProofState } from '@ergon/core/verdict/proof';
 import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
-import { isOf, isRight, type Verdict } from '@ergon/core/verdict/verdict';
-import { gapText } from '@ergon/core/words/findingWording';
+import { isFailing, isOf, type Verdict } from '@ergon/core/verdict/verdict';
 import { lastProofText, proofStateText } from '@ergon/core/words/proveWording';
-import { verdictText } from '@ergon/core/words/wording';
+import { shortText } from '@ergon/core/words/wording';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import { Words } from '../components/Words';
@@ -82,10 +81,9 @@ function Expected({ verdict, proof }: { verdict: Verdict | undefined; proof: Pro
   const { names } = useRig();
   if (!verdict || !proof) return null;
   const { test } = proof;
-  const why = verdict.verdict === 'silent' && verdict.faults[0] ? gapText(verdict.faults[0], names) : null;
   return (
-    <Words as="small" tone={isRight(verdict) ? 'quiet' : 'fault'}>
-      {[why ?? verdictText(verdict), lastProofText(proof, test && whenText(test.at), names)].join(' · ')}
+    <Words as="small" tone={isFailing(verdict) || proof.state === 'missed' ? 'fault' : 'quiet'}>
+      {[shortText(verdict, names), lastProofText(proof, test && whenText(test.at), names)].join(' · ')}
     </Words>
   );
 }

@@ -9,7 +9,6 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
-import { isText, useKept } from '../components/useKept';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
 import { FrameStrip } from '../drawing/FrameStrip';
@@ -27,21 +26,21 @@ import { byLabel } from '../rig/byLabel';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
 import { LookList } from './LookList';
-import { LookPage, ShotChoice, shotName, shotOf } from './LookPage';
+import { LookPage, ShotChoice, shotName } from './LookPage';
 import { RealTestFire } from './RealTestFire';
+import { useChosenShot } from './useChosenShot';
 import { type TestLog, useTestLog } from './useTestLog';
 
 export const Fire = () => <LookPage title="Fire" of={FireLook} />;
 
 function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot }) {
   const { judgement, look } = judged;
-  const [chosenShot, setChosenShot] = useKept<string | null>(`shot.${look.id}`, isText, null);
+  const [shot, setChosenShot] = useChosenShot(judged, firstShot);
   const [isPressed, setPressed] = useState(false);
   const pressLog = usePressLog(judged);
   const { press: solo } = pressLog;
   const readOnly = useIsReadOnly(look.event);
   const { names } = useRig();
-  const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const verdicts = useVerdictsOf(judged, shot);
   // What was logged is told where it was marked, also when it was marked before one left.
   const testLog = useTestLog(judged, shot, () => setPressed(true));

@@ -11,7 +11,7 @@ import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Page } from '../components/Page';
-import { isText, useKept } from '../components/useKept';
+import { useKept } from '../components/useKept';
 import { useWide } from '../components/useWide';
 import { EditContext } from '../editing/editing';
 import { type OnPaper, type Sheet, useOnPaper } from '../editing/useOnPaper';
@@ -30,13 +30,14 @@ import { ToDial, ToDialButton } from '../work/ToDial';
 import { LineList, type LineListProps } from './LineList';
 import { LineViews } from './LineViews';
 import { LookList } from './LookList';
-import { LookPage, ShotChoice, shotOf } from './LookPage';
+import { LookPage, ShotChoice } from './LookPage';
 import { PlaceUnit } from './PlaceUnit';
 import { StationPane } from './StationPane';
 import { TopFinding } from './TopFinding';
 import { WideLines } from './WideLines';
 import { UnitsOfLook } from './UnitsOfLook';
 import { isSelected, type Selected } from './selected';
+import { useChosenShot } from './useChosenShot';
 import { useOrderedLines } from './useOrderedLines';
 import { type Opened, type TopFindingOf, useTopFinding } from './useTopFinding';
 
@@ -71,10 +72,9 @@ function LinesOfLook({ judged: real, shot: firstShot }: { judged: JudgedLook; sh
     () => (changes && rig ? tryOnPaper(kit, real, changes, rig) : real),
     [changes, kit, rig, real],
   );
-  const { look, judgement } = judged;
-  const [chosenShot, setChosenShot] = useKept<string | null>(`shot.${look.id}`, isText, null);
+  const { look } = judged;
+  const [shot, setChosenShot] = useChosenShot(judged, firstShot);
   const [selected, setSelected] = useKept<Selected | null>(`station.${look.id}`, isSelected, null);
-  const shot = shotOf(judgement.shots, chosenShot) ?? firstShot;
   const lines = useOrderedLines(judged, shot);
   const line = lines.find((one) => one.light.id === selected?.light) ?? null;
   const [panel, setPanel] = useKept<Panel | null>(`panel.${look.id}`, isPanel, null);

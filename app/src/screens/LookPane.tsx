@@ -1,15 +1,16 @@
 import { type Href, useRouter } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
-import { isText, useKept } from '../components/useKept';
+import { useKept } from '../components/useKept';
 import { Words } from '../components/Words';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
 import { LinesIn } from './LineList';
-import { ShotChoice, shotOf } from './LookPage';
+import { ShotChoice } from './LookPage';
 import { isSelected, type Selected } from './selected';
 import { tallyText } from './tallyText';
+import { useChosenShot } from './useChosenShot';
 import { useOrderedLines } from './useOrderedLines';
 
 const WIDTH = 424;
@@ -19,9 +20,8 @@ export function LookPane({ judged }: { judged: JudgedLook }) {
   const colours = useColours();
   const router = useRouter();
   const { look, judgement } = judged;
-  const [chosenShot, setChosenShot] = useKept<string | null>(`shot.${look.id}`, isText, null);
+  const [shot, setChosenShot] = useChosenShot(judged, judgement.shots[0]);
   const [, setSelected] = useKept<Selected | null>(`station.${look.id}`, isSelected, null);
-  const shot = shotOf(judgement.shots, chosenShot) ?? judgement.shots[0];
   const lines = useOrderedLines(judged, shot);
   const goTo = (place: 'lines' | 'fire') => router.push(`/${place}/${look.id}` as Href);
   return (

@@ -1,13 +1,12 @@
 import { cardsOf } from '@ergon/core/cards/cards';
 import { fixesFor, wantLessFor } from '@ergon/core/mend/fixes';
 import { needFor } from '@ergon/core/mend/need';
-import type { ShotRef } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { Judgement } from '@ergon/core/verdict/judge';
 import { adviseUntested } from '@ergon/core/verdict/readiness';
 import { toDialText } from '@ergon/core/words/cardWording';
+import { pressedBy } from '@ergon/core/words/proveWording';
 import { findingText } from '@ergon/core/words/findingWording';
-import type { Names } from '@ergon/core/words/settingWords';
 import { costText, needText } from '@ergon/core/words/wording';
 import { useRouter } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
@@ -45,7 +44,8 @@ export function TopFinding({ judged, top, onMendAll, onDial }: TopFindingProps) 
   if (!finding) return <AllWhole judged={judged} onDial={onDial} />;
   const text = findingText(finding, names);
   const fix = fixes[0];
-  const when = finding.shots.length === 1 && judgement.shots.length > 1 ? whenShot(finding.shots[0]!, names) : null;
+  const when =
+    finding.shots.length === 1 && judgement.shots.length > 1 ? pressedBy({ shot: finding.shots[0]! }, names) : null;
   const notes = fix ? [costText(fix, names), ...fixNotes(fix, names, kit)] : [];
   return (
     <FootBlock label="First fault">
@@ -101,9 +101,6 @@ function useOffers(judgement: Judgement, finding: Finding | undefined) {
     return { fixes, wants: wantLessFor(judgement, finding).slice(0, 1), need };
   }, [judgement, finding]);
 }
-
-const whenShot = ({ body, attitude }: ShotRef, names: Names): string =>
-  `${names.unit(body)}${attitude === 'upright' ? ', held upright' : ''}`;
 
 /** Nothing to mend: what is left is to dial it, then to prove it. */
 function AllWhole({ judged, onDial }: { judged: JudgedLook; onDial: () => void }) {

@@ -29,10 +29,12 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
   const [name, setName] = useState<ThemeName>(() => remembered());
   const choose = useCallback((next: ThemeName) => {
     window.localStorage.setItem(STORED_AS, next);
-    if (next !== 'hush') window.localStorage.setItem(LIT_STORED_AS, next);
     setName(next);
   }, []);
-  const turnHush = useCallback(() => choose(name === 'hush' ? remembered(LIT_STORED_AS) : 'hush'), [name, choose]);
+  const turnHush = useCallback(() => {
+    if (name !== 'hush') window.localStorage.setItem(LIT_STORED_AS, name);
+    choose(name === 'hush' ? remembered(LIT_STORED_AS) : 'hush');
+  }, [name, choose]);
   useEffect(() => {
     const { ground, ink } = palettes[name];
     document.body.style.background = ground;

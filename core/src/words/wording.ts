@@ -42,6 +42,10 @@ export function lineSentence(line: SignalLine, names: Names): string {
   return `${who}. ${sentenceCase(whereText(line.verdict, names))}${gap}.`;
 }
 
+/** A verdict in a few words: of a light that stays silent the reason, where one is known. */
+export const shortText = (verdict: Verdict, names: Names): string =>
+  verdict.verdict === 'silent' && verdict.faults[0] ? gapText(verdict.faults[0], names) : verdictText(verdict);
+
 /** A verdict, and where the signal was lost: "silent, lost at the sender, Sender 1". */
 export function whereText(verdict: Verdict, names: Names): string {
   const lost = verdict.verdict === 'silent' || verdict.verdict === 'unmetered' ? verdict.faults[0] : undefined;
