@@ -104,10 +104,14 @@ test('the demo is entered with one tap, and starts again as it came', async ({ p
   await expectSaved(page);
   await goTo(page, '/', 'Ropewalk wedding');
   await page.getByRole('button', { name: 'Start the demo again' }).click();
+  // It asks, since all that anybody did there goes.
+  await page.getByRole('button', { name: 'Start it again' }).click();
   await expect(page.getByRole('button', { name: 'Undo: starting the demo again' })).toBeVisible();
   await expectSaved(page);
   await goTo(page, '/lines/vows', 'Vows');
   await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+  await undo(page);
+  await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 });
 
 test('an address nobody knows is answered in our words; a place without a look goes to the next one', async ({

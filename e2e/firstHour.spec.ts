@@ -3,69 +3,12 @@
  * Taps and typed fields are counted, and printed.
  */
 import { randomUUID } from 'node:crypto';
-import type { Locator } from '@playwright/test';
 import { address, expect, expectAccessible, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
+import { Person } from './person.ts';
 import { isWide } from './sizes.ts';
 
 /** Taps a crew may need for its first look. */
 const MOST_TAPS = 60;
-
-/** A person at a screen: a tap is a touch on a phone, and on a wide screen a key on what the Tab key has reached. */
-class Person {
-  taps = 0;
-  fields = 0;
-
-  constructor(readonly page: Page) {}
-
-  async tap(role: 'button' | 'radio' | 'checkbox' | 'link', name: string | RegExp): Promise<void> {
-    const target = this.page.getByRole(role, { name, exact: typeof name === 'string' }).first();
-    await expect(target).toBeVisible();
-    this.taps++;
-    if (!isWide(this.page)) return target.click();
-    if (role === 'radio') return this.choose(target);
-    await this.reach(target);
-    await this.page.keyboard.press('Enter');
-  }
-
-  async type(label: string, text: string): Promise<void> {
-    const field = this.page.getByLabel(label, { exact: true }).first();
-    await expect(field).toBeVisible();
-    this.fields++;
-    if (!isWide(this.page)) return field.fill(text);
-    await this.reach(field);
-    if ((await field.getAttribute('type')) === 'date') {
-      // Month, day and year, as the browser's own field takes them.
-      const [year, month, day] = text.split('-');
-      await this.page.keyboard.type(`${month}${day}${year}`);
-      return;
-    }
-    await this.page.keyboard.press('Control+a');
-    await this.page.keyboard.type(text);
-    await this.page.keyboard.press('Tab');
-  }
-
-  /** A group of radios is one stop of the Tab key; arrows go on in it, Space chooses. */
-  private async choose(target: Locator): Promise<void> {
-    const group = target.locator('xpath=ancestor::*[@role="radiogroup"][1]');
-    const stop = group.locator('[role="radio"][tabindex="0"]');
-    await this.reach(stop);
-    const count = await group.getByRole('radio').count();
-    for (let step = 0; step < count; step++) {
-      if (await target.evaluate((one) => one === document.activeElement)) break;
-      await this.page.keyboard.press('ArrowRight');
-    }
-    await this.page.keyboard.press('Space');
-  }
-
-  /** Goes on with the Tab key until it is there. */
-  private async reach(target: Locator): Promise<void> {
-    for (let step = 0; step < 300; step++) {
-      if (await target.evaluate((one) => one === document.activeElement)) return;
-      await this.page.keyboard.press('Tab');
-    }
-    throw new Error(`the Tab key does not reach ${target}`);
-  }
-}
 
 async function describeBody(person: Person): Promise<void> {
   await person.tap('button', /^Camera body/);

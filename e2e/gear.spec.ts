@@ -158,7 +158,7 @@ test('the unit list goes out and comes back in as it was', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/kit/files', 'In and out');
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export, the unit list' }).click();
+  await page.getByRole('button', { name: 'Export the list, as CSV' }).click();
   const file = await (await download).path();
   await page.getByLabel('Unit list to read').setInputFiles(file);
   await expect(page.getByText(/: 0 to add, 0 to change, 23 as they are, 0 refused\./)).toBeVisible();

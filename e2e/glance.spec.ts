@@ -137,7 +137,7 @@ test('one mend of many is on the list to dial too, and the list is there to be o
   const list = page.getByRole('region', { name: 'To dial' });
   await expect(list.getByText('was 1/250')).toBeVisible();
   await page.getByRole('button', { name: 'It is dialled' }).click();
-  await expect(list.getByText('All of it is on the units.')).toBeVisible();
+  await expect(page.getByText('All of it is on the units.')).toBeVisible();
   await page.getByRole('button', { name: 'Put the list away' }).click();
   await expect(page.getByRole('region', { name: 'First fault' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^To dial/ })).toHaveCount(0);

@@ -17,6 +17,9 @@ const chromium = {
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  // What is read out is kept as text, and a text that is not there is a failure.
+  snapshotPathTemplate: '{testDir}/trees/{arg}{ext}',
+  updateSnapshots: 'none',
   outputDir: process.env.ERGON_E2E_OUTPUT ?? './results',
   // Each test has a crew of its own, so that both cores may work.
   workers: 2,

@@ -29,7 +29,7 @@ test('the demo’s dozen faults are mended in one step, and stay so', async ({ p
   await tick.click();
   await expect(tick).not.toBeChecked();
   await page.getByRole('button', { name: 'All 10 are dialled' }).click();
-  await expect(list.getByText('All of it is on the units.')).toBeVisible();
+  await expect(page.getByText('All of it is on the units.')).toBeVisible();
   await page.getByRole('button', { name: 'Put the list away' }).click();
   await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await expectSaved(page);

@@ -97,12 +97,22 @@ test('a model is described in order; what it can do is seen at once; not sure is
   show(<DescribeModel />);
   const user = userEvent.setup();
   await user.click(await screen.findByRole('button', { name: /^Shoe flash with coded light/ }));
-  expect(screen.getByRole('button', { name: 'Next' })).toBeDisabled();
+  // Next says what is missing; Back leads to the sorts, where what was begun is said, and goes on.
+  await user.click(screen.getByRole('button', { name: 'Next' }));
+  expect(screen.getByText('Write it down first: a model is found by it.')).toBeInTheDocument();
   await user.type(screen.getByRole('textbox', { name: 'Who makes it?' }), 'Kestoril');
   await user.tab();
   await user.click(screen.getByRole('button', { name: 'Next' }));
-  await user.type(screen.getByRole('textbox', { name: 'What is it called?' }), 'S9{Enter}');
+  await user.click(screen.getByRole('button', { name: 'Back' }));
+  await user.click(screen.getByRole('button', { name: 'Back' }));
+  const begun = screen.getByRole('button', { name: /^Shoe flash with coded light/ });
+  expect(begun).toHaveTextContent('Begun: 1 answer. Goes on there.');
+  await user.click(begun);
+  expect(screen.getByRole('textbox', { name: 'Who makes it?' })).toHaveValue('Kestoril');
   await user.click(screen.getByRole('button', { name: 'Next' }));
+  expect(screen.getByRole('textbox', { name: 'What is it called?' })).toHaveFocus();
+  await user.keyboard('S9{Enter}');
+  expect(screen.getByRole('heading', { name: 'What foot has it?' })).toHaveFocus();
   await user.click(screen.getByRole('button', { name: 'Not sure, next' }));
   const preview = () => screen.getByRole('list', { name: 'What it can do' });
   expect(within(preview()).getByText('as an optical remote').parentElement).toHaveTextContent('not recorded: fires');
@@ -113,6 +123,10 @@ test('a model is described in order; what it can do is seen at once; not sure is
   expect(screen.getByRole('radio', { name: 'Which family does it speak?: Lapwing' })).toBeChecked();
   await user.click(screen.getByRole('button', { name: 'Back' }));
   expect(screen.getByRole('radio', { name: 'What foot has it?: not sure' })).toBeChecked();
+  // Begun anew, nothing of it is left.
+  await user.click(screen.getByRole('button', { name: /^Start over/ }));
+  expect(screen.getByRole('textbox', { name: 'Who makes it?' })).toHaveValue('');
+  expect(screen.queryByRole('button', { name: /^Start over/ })).toBeNull();
 });
 
 test('a family made by a hasty double tap is one, and leads to one question further', async () => {
@@ -123,7 +137,6 @@ test('a family made by a hasty double tap is one, and leads to one question furt
   await user.tab();
   await user.click(screen.getByRole('button', { name: 'Next' }));
   await user.type(screen.getByRole('textbox', { name: 'What is it called?' }), 'R9{Enter}');
-  await user.click(screen.getByRole('button', { name: 'Next' }));
   await user.click(screen.getByRole('button', { name: 'Not sure, next' }));
   await user.click(screen.getByRole('button', { name: 'A new family' }));
   await user.type(screen.getByRole('textbox', { name: 'Name of the family' }), 'Redshank');

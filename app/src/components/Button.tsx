@@ -38,7 +38,7 @@ export function Button({
   return (
     <Pressable
       role="button"
-      aria-label={hint ? `${label}, ${hint}` : undefined}
+      aria-label={hint || detail ? [label, hint, detail].filter(Boolean).join(', ') : undefined}
       aria-disabled={disabled}
       aria-expanded={expanded}
       disabled={disabled}

@@ -12,13 +12,15 @@ interface FootProps {
   children: ReactNode;
   /** Brings its own ground up to the edges. */
   bare?: boolean;
+  /** What it is for, where what stands in it changes: the focus stays with it. */
+  label?: string;
 }
 
 /**
  * The main action of a place. On a phone it stands below the scrolling part, in the lower third, wherever on the page it
  * belongs; where there is room it stays in its place.
  */
-export function Foot({ children, bare }: FootProps) {
+export function Foot({ children, bare, label }: FootProps) {
   const colours = useColours();
   const wide = useWide();
   const place = useContext(FootPlace);
@@ -27,7 +29,12 @@ export function Foot({ children, bare }: FootProps) {
     bare ? (
       children
     ) : (
-      <View style={[styles.foot, { backgroundColor: colours.ground, borderColor: colours.rule }]}>{children}</View>
+      <View
+        {...(label && { role: 'group' as const, 'aria-label': label })}
+        style={[styles.foot, { backgroundColor: colours.ground, borderColor: colours.rule }]}
+      >
+        {children}
+      </View>
     ),
     place,
   );

@@ -38,8 +38,10 @@ export function useKeptFocus(): void {
     const land = () => {
       if (focused === null || focused.isConnected || document.activeElement !== document.body) return;
       const to = landing(parts);
+      // The next page may still be on its way: it is waited for.
+      if (to === null) return;
       focused = null;
-      if (to) focusOn(to);
+      focusOn(to);
     };
     const watch = new MutationObserver(land);
     document.addEventListener('focusin', note);

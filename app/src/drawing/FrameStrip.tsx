@@ -72,7 +72,8 @@ function OneFrame({ shot, verdict, name, limit }: OneFrameProps) {
   const picture = useMemo(() => framePreview(shot, run), [shot, run]);
   return (
     <View role="listitem" style={styles.one}>
-      <View role="img" aria-label={`${name}: ${picture ? framePreviewText(picture) : verdictText(verdict)}`}>
+      {/* Where no light falls there is nothing to say of it that the words beside it do not say. */}
+      <View {...(picture ? { role: 'img', 'aria-label': framePreviewText(picture) } : { 'aria-hidden': true })}>
         <Picture picture={picture} upright={shot.attitude === 'upright'} />
       </View>
       <View style={styles.words}>

@@ -33,15 +33,18 @@ export function SettingEditor({ field, value, onChange, atFault }: SettingEditor
   const colours = useColours();
   const [typing, setTyping] = useState(false);
   const howTo = useHowTo(field.unit, field.setting);
+  const shown = settingValue(field.setting, value, names, field.unit);
   return (
-    <View style={styles.field}>
+    <View role="group" aria-label={`${name}: ${shown}`} style={styles.field}>
       <View style={styles.head}>
-        <Words as="body" tone="quiet" grow>
-          {name}
-        </Words>
-        <Words as="strong" tone={atFault ? 'fault' : 'ink'}>
-          {settingValue(field.setting, value, names, field.unit)}
-        </Words>
+        <View aria-hidden style={styles.said}>
+          <Words as="body" tone="quiet" grow>
+            {name}
+          </Words>
+          <Words as="strong" tone={atFault ? 'fault' : 'ink'}>
+            {shown}
+          </Words>
+        </View>
         {field.typed && !typing && (
           <Pressable role="button" aria-label={`Type it, ${of}`} onPress={() => setTyping(true)} style={styles.type}>
             <Pencil size={18} color={colours.quiet} />
@@ -167,5 +170,6 @@ type Steps = Extract<Editor, { kind: 'stops' | 'shift' | 'dial' }>;
 const styles = StyleSheet.create({
   field: { gap: space.tiny },
   head: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  said: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: space.small },
   type: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center', margin: -space.base },
 });

@@ -25,9 +25,9 @@ export function AbilityPreview({ profile }: { profile: Profile }) {
           ]}
         >
           <Words as="strong">{place}</Words>
-          {does.length > 0 && <Words>{does.join(', ')}</Words>}
-          {doesNot.length > 0 && <Words tone="quiet">{`not: ${doesNot.join(', ')}`}</Words>}
-          {open.length > 0 && <Words tone="quiet">{`not recorded: ${open.join(', ')}`}</Words>}
+          {does.length > 0 && <Words>{`${does.join(', ')}.`}</Words>}
+          {doesNot.length > 0 && <Words tone="quiet">{`not: ${doesNot.join(', ')}.`}</Words>}
+          {open.length > 0 && <Words tone="quiet">{`not recorded: ${open.join(', ')}.`}</Words>}
         </View>
       ))}
     </View>

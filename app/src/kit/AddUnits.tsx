@@ -50,7 +50,7 @@ export function AddUnits({ model, onDone }: AddUnitsProps) {
         {model === undefined ? 'Add units' : 'Add units of it'}
       </Words>
       {model === undefined && <ModelField control={control} />}
-      <FormField control={control} name="label" label="Label on its tape" />
+      <FormField control={control} name="label" label="Label on its tape" autoFocus={model !== undefined} />
       <CountField control={control} />
       <FormField control={control} name="firmware" label="Firmware, if it shows one" maxLength={20} />
       <FormEnd

@@ -1,25 +1,19 @@
 import { type Archetype, ARCHETYPES } from '@ergon/core/describe/archetypes';
-import { guidedQuestions, withAnswer } from '@ergon/core/describe/profileQuestions';
-import type { Answer, Question, QuestionContext } from '@ergon/core/describe/question';
-import { making } from '@ergon/core/operation/editsOf';
+import { counted } from '@ergon/core/words/saying';
 import type { Profile } from '@ergon/core/record/profile';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, type StyleProp, StyleSheet, View, type ViewStyle } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
-import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
-import { recordId } from '../rig/recordId';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH } from '../theme/tokens';
-import { AbilityPreview } from './AbilityPreview';
 import { AddUnits } from './AddUnits';
+import { Guide } from './Guide';
 import { KitPage } from './KitPage';
-import { NewFamily } from './NewFamily';
-import { QuestionField } from './QuestionField';
 import { modelName } from './profileSummary';
-import { useQuestionContext } from './questionContext';
+import { answeredBefore, forgetDraft } from './useGuide';
 
 const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
   { kind: 'flash', title: 'Flashes' },
@@ -30,7 +24,20 @@ const KINDS: readonly { kind: Profile['kind']; title: string }[] = [
 /** A model described from its sort, by the few questions that decide whether a light fires. */
 export function DescribeModel() {
   const [archetype, setArchetype] = useState<Archetype | null>(null);
-  if (archetype) return <Guide key={archetype.id} archetype={archetype} onBack={() => setArchetype(null)} />;
+  const [kept, setKept] = useState<Profile | null>(null);
+  if (kept) return <Described profile={kept} />;
+  if (archetype)
+    return (
+      <Guide
+        key={archetype.id}
+        archetype={archetype}
+        onBack={() => setArchetype(null)}
+        onKept={(profile) => {
+          forgetDraft(archetype);
+          setKept(profile);
+        }}
+      />
+    );
   return (
     <KitPage title="Describe a model" subtitle="What sort of thing is it? At most a dozen questions follow.">
       {KINDS.map(({ kind, title }) => (
@@ -51,162 +58,27 @@ export function DescribeModel() {
 
 function ArchetypeButton({ archetype, onPress }: { archetype: Archetype; onPress: () => void }) {
   const colours = useColours();
+  const begun = answeredBefore(archetype);
   return (
-    <Pressable role="button" onPress={onPress} style={[styles.archetype, { borderColor: colours.quiet }]}>
+    <Pressable
+      role="button"
+      aria-label={[archetype.name, archetype.about, begunText(begun)].filter(Boolean).join(': ')}
+      onPress={onPress}
+      style={[styles.archetype, { borderColor: colours.quiet }]}
+    >
       <Words as="strong">{archetype.name}</Words>
       <Words as="small" tone="quiet">
         {archetype.about}
       </Words>
+      {begun > 0 && (
+        <Words as="small">{`Begun: ${begun === 1 ? '1 answer' : `${begun} answers`}. Goes on there.`}</Words>
+      )}
     </Pressable>
   );
 }
 
-/** The questions one by one: where one is, what was answered, and the profile that comes of it. */
-function useGuide(archetype: Archetype) {
-  const context = useQuestionContext(archetype.id);
-  const [profile, setProfile] = useState(() => archetype.base('new'));
-  const [answered, setAnswered] = useState<ReadonlySet<string>>(new Set());
-  const [at, setAt] = useState(0);
-  const questions = guidedQuestions(profile, context);
-  const question = questions[at];
-  const isAnswered = question !== undefined && answered.has(question.id);
-  // A second tap on what was answered already does not lead further, nor back.
-  const goOn = () => setAt((now) => (now === at ? at + 1 : now));
-  const answer = (asked: Question, value: Answer) => {
-    setProfile((old) => withAnswer(old, asked, value, context));
-    setAnswered((old) => new Set([...old, asked.id]));
-  };
-  return {
-    context,
-    profile,
-    question,
-    isAnswered,
-    at,
-    count: questions.length,
-    back: () => setAt(at - 1),
-    next: () => {
-      if (question && !isAnswered && !question.required) answer(question, null);
-      goOn();
-    },
-    choose: (value: Answer, picked: boolean) => {
-      answer(question!, value);
-      // One of a few is the whole answer: the next question comes at once, and Back leads here again.
-      if (picked) goOn();
-    },
-  };
-}
-
-function Guide({ archetype, onBack }: { archetype: Archetype; onBack: () => void }) {
-  const wide = useWide();
-  const guide = useGuide(archetype);
-  const [saved, setSaved] = useState<Profile | null>(null);
-  const { profile, question, isAnswered, at, count } = guide;
-  if (saved) return <Described profile={saved} />;
-  return (
-    <KitPage
-      title={archetype.name}
-      subtitle={question ? `Question ${at + 1} of ${count}` : 'All asked'}
-      footer={
-        <View style={styles.buttons}>
-          <Button label="Back" onPress={() => (at === 0 ? onBack() : guide.back())} />
-          {question ? (
-            <Button
-              kind="act"
-              grow
-              label={isAnswered || question.required ? 'Next' : 'Not sure, next'}
-              onPress={guide.next}
-              disabled={question.required === true && !isAnswered}
-            />
-          ) : (
-            <KeepModel profile={profile} onKept={setSaved} />
-          )}
-        </View>
-      }
-    >
-      <View style={wide ? styles.beside : styles.apart}>
-        <View style={[styles.box, wide && styles.half]}>
-          <Asked
-            question={question}
-            profile={profile}
-            context={guide.context}
-            answered={isAnswered}
-            onAnswer={guide.choose}
-          />
-          {question?.id === 'family' && (
-            <NewFamily medium={mediumOf(archetype)} onMade={(id) => guide.choose(id, true)} />
-          )}
-        </View>
-        <SoFar profile={profile} style={[styles.box, wide && styles.half]} />
-      </View>
-    </KitPage>
-  );
-}
-
-/** By what gear of a sort speaks, where it speaks at all. */
-const mediumOf = ({ id }: Archetype) =>
-  id === 'optical-shoe-flash' || id === 'popup-commander-body' ? 'optical' : 'radio';
-
-const SoFar = ({ profile, style }: { profile: Profile; style: StyleProp<ViewStyle> }) => (
-  <View style={style}>
-    <Words as="heading" level={2}>
-      So far it can
-    </Words>
-    <AbilityPreview profile={profile} />
-  </View>
-);
-
-interface AskedProps {
-  /** Undefined once all are asked. */
-  question: Question | undefined;
-  profile: Profile;
-  context: QuestionContext;
-  answered: boolean;
-  onAnswer: (value: Answer, picked: boolean) => void;
-}
-
-function Asked({ question, profile, context, answered, onAnswer }: AskedProps) {
-  if (!question) {
-    return (
-      <Words as="sentence">
-        {`${modelName(profile)} is described. What you were not sure of stays open, and what depends on it will say so.`}
-      </Words>
-    );
-  }
-  return (
-    <>
-      <Words as="sentence" level={2}>
-        {question.text}
-      </Words>
-      <QuestionField
-        key={question.id}
-        question={question}
-        profile={answered || !question.required ? profile : blank(profile)}
-        context={context}
-        onAnswer={onAnswer}
-        hideText
-        answered={answered}
-      />
-    </>
-  );
-}
-
-/** A name not given yet is an empty field, not the words that stand for it. */
-const blank = (profile: Profile): Profile => ({ ...profile, maker: '', model: '' });
-
-function KeepModel({ profile, onKept }: { profile: Profile; onKept: (profile: Profile) => void }) {
-  const { rig, queue } = useRig();
-  const keep = () => {
-    const id = recordId(modelName(profile), new Set(rig?.profiles.map((one) => one.id)));
-    const named = { ...profile, id };
-    queue.submit(`describing ${modelName(named)}`, (_, born) => [making({ kind: 'profile', id }, named, born)]);
-    onKept(named);
-  };
-  return (
-    <View style={styles.save}>
-      <Button kind="act" label="Keep this model" onPress={keep} />
-    </View>
-  );
-}
+const begunText = (answers: number): string =>
+  answers === 0 ? '' : `Begun: ${counted(answers, 'answer')}. Goes on there.`;
 
 /** Kept: what one does next is nearly always to add the units. */
 function Described({ profile }: { profile: Profile }) {
@@ -227,11 +99,6 @@ function Described({ profile }: { profile: Profile }) {
 
 const styles = StyleSheet.create({
   box: { gap: space.base },
-  apart: { gap: space.gap },
-  beside: { flexDirection: 'row', gap: space.gap },
-  half: { flex: 1 },
-  buttons: { flexDirection: 'row', gap: space.small, alignItems: 'flex-start' },
-  save: { flex: 1, gap: space.tiny },
   sorts: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base },
   archetype: {
     // Two side by side where there is room.

@@ -4,13 +4,12 @@ import type { FieldFault } from '@ergon/core/record/fieldFault';
 import { parseDocument, writeDocument } from '@ergon/core/record/kitDocument';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Button } from '../components/Button';
 import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
-import { download } from '../components/download';
 import type { OperationQueue } from '../rig/operationQueue';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
+import { ExportButton } from './ExportButton';
 
 /** At most this many faults are listed: a person mends a few and tries again. */
 const SHOWN_FAULTS = 12;
@@ -31,11 +30,13 @@ export function DocumentBox() {
         the same id; a file with any fault changes nothing.
       </Words>
       <View style={styles.buttons}>
-        <Button
-          label="Export"
-          hint="the document"
-          onPress={() => rig && download('ergon-kit.json', writeDocument(toDocument(rig)))}
-        />
+        {rig && (
+          <ExportButton
+            label="Export the document"
+            name="ergon-kit.json"
+            write={() => writeDocument(toDocument(rig))}
+          />
+        )}
         <FilePick
           label="Import a file"
           hint="Document to import"
@@ -52,7 +53,7 @@ function Outcomes({ outcome }: { outcome: Outcome }) {
   if ('faults' in outcome) return <Refused faults={outcome.faults} />;
   return (
     <Words live>
-      {'same' in outcome ? `${outcome.same} holds nothing you do not have.` : `Imported ${outcome.imported}.`}
+      {'same' in outcome ? `${outcome.same} has nothing you do not have.` : `Imported ${outcome.imported}.`}
     </Words>
   );
 }
@@ -88,5 +89,5 @@ function Refused({ faults }: { faults: readonly FieldFault[] }) {
 
 const styles = StyleSheet.create({
   box: { gap: space.small },
-  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, alignItems: 'flex-start' },
 });

@@ -9,11 +9,11 @@ import { useLocalSearchParams } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
-import { download } from '../components/download';
 import { useWide } from '../components/useWide';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { AbilityPreview } from './AbilityPreview';
+import { ExportButton } from './ExportButton';
 import { KitPage } from './KitPage';
 import { QuestionField } from './QuestionField';
 import { SaveModelBar } from './SaveModelBar';
@@ -64,13 +64,14 @@ function Refine({ stored }: { stored: Profile }) {
           </Words>
           <AbilityPreview profile={profile} />
           <View style={styles.buttons}>
-            <Button
-              label="Export"
-              hint={name}
-              onPress={() =>
-                rig && download(`ergon-${stored.id}.json`, writeDocument(profileDocument(rig, stored.id)!))
-              }
-            />
+            {rig && (
+              <ExportButton
+                label="Export"
+                hint={name}
+                name={`ergon-${stored.id}.json`}
+                write={() => writeDocument(profileDocument(rig, stored.id)!)}
+              />
+            )}
             <Button label="Remove" hint={name} onPress={remove} />
           </View>
           <TakenAlong on={{ kind: 'profile', id: stored.id }} />

@@ -12,10 +12,10 @@ interface QuestionFieldProps {
   question: Question;
   profile: Profile;
   context: QuestionContext;
-  /** @param picked one of those shown, by a touch. */
+  /** @param picked it is the whole answer: one of those shown, or typed and entered. */
   onAnswer: (answer: Answer, picked: boolean) => void;
-  /** The question is written above already. */
-  hideText?: boolean;
+  /** One question by itself: it is written above already, and what is typed has the focus. */
+  guided?: boolean;
   /** Something was answered, "not sure" included. */
   answered?: boolean;
   error?: string;
@@ -26,10 +26,10 @@ const NONE = '\u0000none';
 
 /** One question, in the control that suits it. "Not sure" is always an answer, save for a name. */
 export function QuestionField(props: QuestionFieldProps) {
-  const { question, hideText } = props;
+  const { question, guided } = props;
   return (
     <View style={styles.question}>
-      {!hideText && <Words as="strong">{question.text}</Words>}
+      {!guided && <Words as="strong">{question.text}</Words>}
       {question.help !== undefined && (
         <Words as="small" tone="quiet">
           {question.help}
@@ -40,14 +40,15 @@ export function QuestionField(props: QuestionFieldProps) {
   );
 }
 
-function Control({ question, profile, context, onAnswer, answered, error }: QuestionFieldProps) {
+function Control({ question, profile, context, onAnswer, answered, guided, error }: QuestionFieldProps) {
   const value = question.read(profile);
   const options = question.options?.(profile, context) ?? [];
+  const typed = { value, onAnswer, error };
   const unsure = { value: UNSURE, label: 'not sure' };
   switch (question.kind) {
     case 'text':
     case 'number':
-      return <Typed key={String(value)} question={question} value={value} onAnswer={onAnswer} error={error} />;
+      return <Typed key={String(value)} {...typed} question={question} begins={guided} />;
     case 'choice': {
       const listed = options.some((option) => option.value === value);
       return (
@@ -63,10 +64,9 @@ function Control({ question, profile, context, onAnswer, answered, error }: Ques
             <Typed
               key={String(value)}
               question={{ ...question, kind: question.other, text: `${question.text} Another` }}
+              {...typed}
               label="or another"
               value={listed ? null : value}
-              onAnswer={onAnswer}
-              error={error}
             />
           )}
         </View>
@@ -101,18 +101,25 @@ interface TypedProps {
   value: Answer;
   onAnswer: (answer: Answer, picked: boolean) => void;
   error?: string;
+  /** Has the focus as soon as it stands. */
+  begins?: boolean;
 }
 
 /** What is typed stays until it is right; it is taken when the field is left. */
-function Typed({ question, label, value, onAnswer, error }: TypedProps) {
+function Typed({ question, label, value, onAnswer, error, begins }: TypedProps) {
   const [typed, setTyped] = useState(value === null ? '' : String(value));
   const isNumber = question.kind === 'number';
   const wrong = isNumber ? numberFault(typed, question) : undefined;
+  const text = typed.trim();
+  const asAnswer = () => (text === '' ? null : isNumber ? Number(text.replace(',', '.')) : text);
   const commit = () => {
-    const text = typed.trim();
     if (wrong !== undefined || text === String(value ?? '')) return;
     if (text === '' && (value === null || question.required)) return;
-    onAnswer(text === '' ? null : isNumber ? Number(text.replace(',', '.')) : text, false);
+    onAnswer(asAnswer(), false);
+  };
+  // Enter says that this is the answer, as a touch on one of a few does.
+  const enter = () => {
+    if (wrong === undefined && text !== '') onAnswer(asAnswer(), true);
   };
   return (
     <Field
@@ -121,7 +128,8 @@ function Typed({ question, label, value, onAnswer, error }: TypedProps) {
       value={typed}
       onChangeText={setTyped}
       onBlur={commit}
-      onSubmitEditing={commit}
+      onSubmitEditing={enter}
+      autoFocus={begins}
       inputMode={isNumber ? 'decimal' : 'text'}
       maxLength={isNumber ? 12 : question.maxLength}
       error={wrong ?? error}

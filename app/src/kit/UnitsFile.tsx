@@ -5,10 +5,10 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
-import { download } from '../components/download';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space } from '../theme/tokens';
+import { ExportButton } from './ExportButton';
 import { readCsv, writeCsv } from './csv';
 
 /** Rows shown of each outcome before one asks for all. */
@@ -43,10 +43,11 @@ export function UnitsFile() {
         Your units as a CSV table for a spreadsheet. Columns may stand in any order; only label and model are needed.
       </Words>
       <View style={styles.buttons}>
-        <Button
-          label="Export"
-          hint="the unit list"
-          onPress={() => download('ergon-units.csv', writeCsv(unitTable(rig?.units ?? [], kit.profiles)))}
+        <ExportButton
+          label="Export the list"
+          hint="as CSV"
+          name="ergon-units.csv"
+          write={() => writeCsv(unitTable(rig?.units ?? [], kit.profiles))}
         />
         <FilePick
           label="Read a list"

@@ -47,22 +47,21 @@ export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridPr
       </View>
       {lights.map((light) => (
         <View key={light} role="row" style={[styles.row, styles.line, { borderColor: colours.rule }]}>
-          <View role="rowheader" style={styles.name}>
-            <Words single>{names.unit(light)}</Words>
-            <Expected
-              verdict={verdicts.find((one) => one.unit === light && isOf(one, chosen))}
-              proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(chosen)))}
-            />
-          </View>
+          <Head
+            light={light}
+            verdict={verdicts.find((one) => one.unit === light && isOf(one, chosen))}
+            proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(chosen)))}
+          />
           {columns.map((shot) => (
             <Cell
               key={shotKey(shotRefOf(shot))}
+              shot={shot}
               proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(shot)))}
             />
           ))}
         </View>
       ))}
-      <View role="none" style={styles.key}>
+      <View aria-hidden style={styles.key}>
         {STATES.map(([state, words]) => (
           <View key={state} style={styles.marked}>
             <Mark state={state} />
@@ -76,15 +75,24 @@ export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridPr
   );
 }
 
-/** What the simulation says a light will do in that shot, and when it was last seen to. */
-function Expected({ verdict, proof }: { verdict: Verdict | undefined; proof: Proof | undefined }) {
+/** A light, what the simulation says it will do in that shot, and when it was last seen to. */
+function Head({ light, verdict, proof }: { light: string; verdict: Verdict | undefined; proof: Proof | undefined }) {
   const { names } = useRig();
-  if (!verdict || !proof) return null;
-  const { test } = proof;
+  const name = names.unit(light);
+  const said =
+    verdict && proof
+      ? [shortText(verdict, names), lastProofText(proof, proof.test && whenText(proof.test.at), names)].join(' · ')
+      : null;
+  const isWrong = (verdict && isFailing(verdict)) || proof?.state === 'missed';
   return (
-    <Words as="small" tone={isFailing(verdict) || proof.state === 'missed' ? 'fault' : 'quiet'}>
-      {[shortText(verdict, names), lastProofText(proof, test && whenText(test.at), names)].join(' · ')}
-    </Words>
+    <View role="rowheader" aria-label={[name, said].filter(Boolean).join(': ')} style={styles.name}>
+      <Words single>{name}</Words>
+      {said !== null && (
+        <Words as="small" tone={isWrong ? 'fault' : 'quiet'}>
+          {said}
+        </Words>
+      )}
+    </View>
   );
 }
 
@@ -95,10 +103,11 @@ const STATES: readonly (readonly [ProofState, string])[] = [
   ['never', 'never tested'],
 ];
 
-function Cell({ proof }: { proof: Proof | undefined }) {
+function Cell({ shot, proof }: { shot: Shot; proof: Proof | undefined }) {
   const { names } = useRig();
+  const state = proof ? proofStateText(proof, names) : 'not meant for it';
   return (
-    <View role="cell" aria-label={proof ? proofStateText(proof, names) : 'not meant for it'} style={styles.cell}>
+    <View role="cell" aria-label={`${shotName(shot)}: ${state}`} style={styles.cell}>
       {proof && <Mark state={proof.state} />}
     </View>
   );

@@ -2,20 +2,23 @@ import { startingAgain } from '@ergon/core/operation/editsOf';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { Failure } from '../components/Failure';
+import { FormEnd } from '../components/FormEnd';
 import { Words } from '../components/Words';
 import { HistoryLink } from '../history/HistoryLink';
 import { forgetFetched } from '../offline/keptCache';
 import { AddMember } from './AddMember';
 import { noteSignedIn } from '../rig/askedAhead';
-import { call, failureText } from '../rig/api';
+import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 
 /** Whose rig this is, and the way out. */
 export function CrewCorner() {
-  const { rig, queue, waits, present } = useRig();
+  const { rig, waits, present } = useRig();
   const waiting = waits.length;
   const client = useQueryClient();
   const router = useRouter();
@@ -28,12 +31,7 @@ export function CrewCorner() {
       router.replace('/sign-in');
     },
   });
-  const reset = useMutation({
-    mutationFn: () => call<KitDocument>('GET', '/document/demo'),
-    onSuccess: (demo) => void queue.submit('starting the demo again', (now, born) => startingAgain(now, demo, born)),
-  });
   if (!rig) return null;
-  const failure = leave.error ?? reset.error;
   return (
     <View style={styles.corner}>
       <Words as="small" tone="quiet">
@@ -42,15 +40,9 @@ export function CrewCorner() {
           .join(' · ')}
       </Words>
       <View style={styles.row}>
-        {rig.crew.isDemo && (
-          <Button
-            label={reset.isPending ? 'Resetting…' : 'Start the demo again'}
-            onPress={() => reset.mutate()}
-            disabled={reset.isPending}
-          />
-        )}
+        <Button label="In and out" hint="files" onPress={() => router.push('/kit/files')} />
         <HistoryLink />
-        {!rig.crew.isDemo && <AddMember />}
+        {rig.crew.isDemo ? <StartAgain /> : <AddMember />}
         <Button label="Sign out" onPress={() => leave.mutate()} />
       </View>
       {waiting > 0 && (
@@ -58,14 +50,38 @@ export function CrewCorner() {
           {`${waiting === 1 ? 'A change waits' : `${waiting} changes wait`} here. Signed out, they stay and are sent once you sign in again.`}
         </Words>
       )}
-      {failure && (
-        <Words tone="fault" live>
-          {failureText(failure)}
-        </Words>
-      )}
+      <Failure error={leave.error} />
       <Words as="small" tone="quiet">
         Ergon computes and advises. Makers’ manuals, local codes and qualified people decide.
       </Words>
+    </View>
+  );
+}
+
+/** All that was done in the demo gives way to what it came with: asked for twice, and one undo brings it back. */
+function StartAgain() {
+  const { queue } = useRig();
+  const [asked, setAsked] = useState(false);
+  const reset = useMutation({
+    mutationFn: () => call<KitDocument>('GET', '/document/demo'),
+    onSuccess: (demo) => {
+      queue.submit('starting the demo again', (now, born) => startingAgain(now, demo, born));
+      setAsked(false);
+    },
+  });
+  if (!asked) return <Button label="Start the demo again" onPress={() => setAsked(true)} />;
+  return (
+    <View role="group" aria-label="Start the demo again" style={styles.asked}>
+      <Words live>
+        All that anybody changed in the demo goes, for everyone in it. One undo brings it back, and so does the history.
+      </Words>
+      <FormEnd
+        act={{ label: reset.isPending ? 'Starting again…' : 'Start it again' }}
+        onAct={() => reset.mutate()}
+        wait={reset}
+        leave="Cancel"
+        onLeave={() => setAsked(false)}
+      />
     </View>
   );
 }
@@ -80,4 +96,5 @@ function othersText(others: readonly { name: string }[]): string {
 const styles = StyleSheet.create({
   corner: { gap: space.small },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  asked: { flexBasis: '100%', gap: space.small },
 });

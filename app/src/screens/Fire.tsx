@@ -72,7 +72,7 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
     >
       {!solo && <ShotChoice judged={judged} shot={shot} onChoose={choose} />}
       {!pressed && <BeforePress judged={judged} shot={shot} readOnly={readOnly} pressLog={pressLog} />}
-      {pressed && <Result verdicts={verdicts} shot={shot} logged={testLog.logged} />}
+      {pressed && <Result verdicts={verdicts} shot={shot} />}
       {pressed && isAnswered && (
         <>
           <FrameStrip rig={judgement.rig} shot={shot} verdicts={verdicts} />
@@ -92,27 +92,14 @@ function FireLook({ judged, shot: firstShot }: { judged: JudgedLook; shot: Shot 
   );
 }
 
-interface ResultProps {
-  verdicts: readonly Verdict[];
-  shot: Shot;
-  logged: TestLog['logged'];
-}
-
-/** What the shutter gave, at once; what was logged of it can be taken back there. */
-function Result({ verdicts, shot, logged }: ResultProps) {
-  const takeBack = useTakeBack();
+/** What the shutter gave, at once. */
+function Result({ verdicts, shot }: { verdicts: readonly Verdict[]; shot: Shot }) {
   return (
     <>
       <Block label="Result">
         <Words as="sentence" tone="onBlock" live>
           {summary(verdicts, shot)}
         </Words>
-        {logged.length > 0 && (
-          <View style={styles.logged}>
-            <Words tone="quietOnBlock" live grow>{`Logged ${counted(logged.length, 'light')}.`}</Words>
-            <Button onBlock label="Take back" hint="what was logged just now" onPress={() => takeBack(logged)} />
-          </View>
-        )}
       </Block>
       <MeasuredTimeLine verdicts={verdicts} shot={shot} />
     </>
@@ -173,12 +160,30 @@ interface PressOrLogProps {
   testLog: TestLog;
 }
 
-/** Under the thumb: the shutter, or once something was marked, the log. */
-function PressOrLog({ shot, pressed, onPress, testLog }: PressOrLogProps) {
-  const marked = Object.keys(testLog.seen).length;
-  if (marked > 0) return <Button kind="act" label={`Log ${counted(marked, 'light')}`} onPress={testLog.log} />;
+/** Under the thumb: the shutter, or once something was marked, the log; what was logged can be taken back there. */
+function PressOrLog({ shot, pressed, onPress, testLog: { seen, logged, log } }: PressOrLogProps) {
+  const takeBack = useTakeBack();
+  const marked = Object.keys(seen).length;
   return (
-    <Button kind="plain" label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`} onPress={onPress} />
+    <View role="group" aria-label="Shutter and log" style={styles.log}>
+      {marked > 0 ? (
+        <Button kind="act" label={`Log ${counted(marked, 'light')}`} onPress={log} />
+      ) : (
+        <>
+          {logged.length > 0 && (
+            <View style={styles.logged}>
+              <Words live grow>{`Logged ${counted(logged.length, 'light')}.`}</Words>
+              <Button label="Take back" hint="what was logged just now" onPress={() => takeBack(logged)} />
+            </View>
+          )}
+          <Button
+            kind="plain"
+            label={pressed ? 'Press again' : `Press the shutter of ${shotName(shot)}`}
+            onPress={onPress}
+          />
+        </>
+      )}
+    </View>
   );
 }
 

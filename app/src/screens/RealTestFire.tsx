@@ -109,15 +109,17 @@ function LogRow({
   const colours = useColours();
   const { names } = useRig();
   const readiness = judged.readiness.find((one) => one.light === verdict.unit);
+  const name = names.unit(verdict.unit);
+  const said = [verdictText(verdict), readiness && proofText(readiness)].filter(Boolean).join(' · ');
   return (
-    <View style={[styles.row, { borderColor: colours.rule }]}>
-      <View style={styles.light}>
-        <Words as="strong">{names.unit(verdict.unit)}</Words>
+    <View role="group" aria-label={`${name}: ${said}`} style={[styles.row, { borderColor: colours.rule }]}>
+      <View aria-hidden style={styles.light}>
+        <Words as="strong">{name}</Words>
         <Words as="small" tone={isRight(verdict) ? 'quiet' : 'fault'}>
-          {[verdictText(verdict), readiness && proofText(readiness)].filter(Boolean).join(' · ')}
+          {said}
         </Words>
       </View>
-      <Choice label={`What ${names.unit(verdict.unit)} did`} options={RESULTS} value={seen} onChoose={onSeen} />
+      <Choice label={`What ${name} did`} options={RESULTS} value={seen} onChoose={onSeen} />
     </View>
   );
 }

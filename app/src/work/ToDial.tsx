@@ -70,9 +70,11 @@ export function ToDial({ judged, onClose }: { judged: JudgedLook; onClose: () =>
           <Words as="heading" level={2}>
             To dial
           </Words>
-          <Words tone="quiet" live>
-            {leftSentence(left)}
-          </Words>
+          {left.length > 0 && (
+            <Words tone="quiet" live>
+              {leftSentence(left)}
+            </Words>
+          )}
         </View>
         <Button kind="quiet" label="Lines" hint="back to them" onPress={onClose} />
       </View>
@@ -86,7 +88,7 @@ export function ToDial({ judged, onClose }: { judged: JudgedLook; onClose: () =>
           }
         />
       ))}
-      <Foot>
+      <Foot label="Dialled">
         {left.length > 0 ? (
           <Button
             kind="act"
@@ -94,7 +96,11 @@ export function ToDial({ judged, onClose }: { judged: JudgedLook; onClose: () =>
             onPress={() => tick(left, true, `${left.length} changes dialled`)}
           />
         ) : (
-          <Button label="Put the list away" onPress={putAway} />
+          <>
+            {/* Where the button was that one has just pressed. */}
+            <Words live>All of it is on the units.</Words>
+            <Button label="Put the list away" onPress={putAway} />
+          </>
         )}
       </Foot>
     </View>
@@ -102,7 +108,6 @@ export function ToDial({ judged, onClose }: { judged: JudgedLook; onClose: () =>
 }
 
 function leftSentence(left: readonly DueChange[]): string {
-  if (left.length === 0) return 'All of it is on the units.';
   const units = new Set(left.map(({ change }) => change.unit)).size;
   return `${left.length === 1 ? '1 setting' : `${left.length} settings`} on ${units === 1 ? '1 unit' : `${units} units`}: set here, not yet there.`;
 }

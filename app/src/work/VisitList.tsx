@@ -32,14 +32,20 @@ function VisitShown({ visit }: { visit: Visit }) {
   return (
     <View role="listitem" style={[styles.visit, { borderColor: colours.ink }]}>
       <Words as="strong">{visitName(visit, names)}</Words>
-      {visitLines(visit.changes, names).map((line) => (
-        <Words key={line}>{line}</Words>
-      ))}
-      {howTosFor(kit, visit.changes).map((line) => (
-        <Words key={line} as="small" tone="quiet">
-          {line}
-        </Words>
-      ))}
+      <View role="list">
+        {visitLines(visit.changes, names).map((line) => (
+          <View key={line} role="listitem">
+            <Words>{line}</Words>
+          </View>
+        ))}
+        {howTosFor(kit, visit.changes).map((line) => (
+          <View key={line} role="listitem">
+            <Words as="small" tone="quiet">
+              {line}
+            </Words>
+          </View>
+        ))}
+      </View>
     </View>
   );
 }
