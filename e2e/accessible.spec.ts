@@ -65,6 +65,8 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await expectAccessible(page, 'a wish, a light open');
   await goTo(page, '/events/nowhere', 'Event');
   await expectAccessible(page, 'an event that is not there');
+  await goTo(page, '/glossary', 'What words mean');
+  await expectAccessible(page, 'glossary');
   await goTo(page, '/history', 'History');
   await page.getByRole('list', { name: 'Operations' }).getByRole('button').first().click();
   await expectAccessible(page, 'history, an entry open');
@@ -176,11 +178,11 @@ test('no violation while it loads, where the server cannot be reached, and with 
   await page.goto(address());
   await expect(page.getByText('Fetching your rig…')).toBeVisible();
   await expectAccessible(page, 'loading');
-  for (let ask = 0; ask < 6 && !(await page.getByText('The server cannot be reached.').isVisible()); ask++) {
+  for (let ask = 0; ask < 6 && !(await page.getByText('The server has trouble.').isVisible()); ask++) {
     open();
     await page.waitForTimeout(1500);
   }
-  await expect(page.getByText('The server cannot be reached.')).toBeVisible();
+  await expect(page.getByText('The server has trouble.')).toBeVisible();
   await expectAccessible(page, 'an error');
 });
 

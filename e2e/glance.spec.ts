@@ -143,6 +143,26 @@ test('one mend of many is on the list to dial too, and the list is there to be o
   await expect(page.getByRole('button', { name: /^To dial/ })).toHaveCount(0);
 });
 
+test('a server that fails on load: what the device knows is there, is said to be that, and can be worked on', async ({
+  page,
+  trouble,
+}) => {
+  trouble.expected.push(/500/);
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  // What was fetched is written a moment later.
+  await page.waitForTimeout(2500);
+  await page.route('**/api/**', (route) => route.fulfill({ status: 500, body: 'no' }));
+  await page.reload();
+  const meanwhile = page.getByRole('status', { name: 'Meanwhile' });
+  await expect(meanwhile).toContainText('The server has trouble. Shown is what this device knows');
+  await page.getByRole('button', { name: /^Set shutter 1\/200 on Body 1/ }).click();
+  await expect(page.getByRole('status', { name: 'Save state' })).toHaveText('1 waiting');
+  await page.unroute('**/api/**');
+  await expectSaved(page);
+  await expect(meanwhile).toHaveCount(0);
+});
+
 test('radios and checkboxes go by the platform’s keys: one stop of Tab, arrows, Space', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');

@@ -43,8 +43,12 @@ test('keyboard: arrows, find, keys, undo', async ({ page }) => {
   await find.fill('door');
   await page.keyboard.press('Enter');
   await expect(station).toContainText('Light 6 · receiver');
+  // The focus goes along, so that a reader says where one is.
+  const focused = page.locator(':focus');
+  await expect(focused).toHaveAccessibleName(/^Light 6, receiver, channel 3, .*: the line stops here/);
   await page.keyboard.press('ArrowLeft');
   await expect(station).toContainText('Light 6 · air');
+  await expect(focused).toHaveAccessibleName(/^Light 6, air: works/);
   await page.keyboard.press('ArrowUp');
   await expect(station).toContainText('Light 5 · air');
   await page.keyboard.press('?');

@@ -182,6 +182,7 @@ test('a reload, and a first visit to Kit, open without the server', async () => 
     ['/lines/vows', 'Vows'],
     ['/fire/vows', 'Fire'],
     ['/history', 'History'],
+    ['/glossary', 'What words mean'],
   ] as const) {
     await far.goto(address() + path);
     await expect(far.getByRole('heading', { level: 1, name: title })).toBeVisible();

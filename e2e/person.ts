@@ -42,6 +42,7 @@ export class Person {
     const field = this.page.getByLabel(label, { exact: true }).first();
     await expect(field).toBeVisible();
     this.fields++;
+    if (!(await field.evaluate((one) => one === document.activeElement))) this.taps++;
     if (this.by === 'thumb') await field.fill(text);
     else await this.typeByKeys(field, text, enter);
     if (!enter) return;

@@ -20,6 +20,7 @@ const PLACES = [
   '/kit/fit',
   '/kit/files',
   '/history',
+  '/glossary',
   '/drills',
 ] as const;
 

@@ -219,7 +219,7 @@ describe('a wish', () => {
     mockParams = { event: 'regatta' };
     showInRig(<WishPage />);
     await ask('Prizes');
-    expect(await screen.findByText('Searching, 25 %')).toBeInTheDocument();
+    expect(await screen.findByText('Searching, 20 %')).toBeInTheDocument();
     await userEvent.click(screen.getByRole('button', { name: 'Stop, the search' }));
     expect(screen.getByText('Stopped.')).toBeInTheDocument();
     MockWorker.silent = false;

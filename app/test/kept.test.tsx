@@ -277,3 +277,9 @@ test('the ring around what has the focus is seen on every ground of every theme'
     expect(contrast(ink, ground)).toBeGreaterThanOrEqual(3);
   }
 });
+
+test.each(THEMES)('lines that are not reached and the edges of shades are seen in %s', (name) => {
+  const { faint, quiet, ground, shade, raised, open } = palettes[name];
+  for (const on of [ground, shade, raised]) expect(contrast(faint, on)).toBeGreaterThanOrEqual(3);
+  for (const on of [shade, open]) expect(contrast(quiet, on)).toBeGreaterThanOrEqual(3);
+});

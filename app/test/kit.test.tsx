@@ -11,6 +11,7 @@ import { howTo, howTosFor } from '../src/editing/howTo';
 import { FitDetail } from '../src/fit/FitDetail';
 import { readCsv, writeCsv } from '../src/kit/csv';
 import { DescribeModel } from '../src/kit/DescribeModel';
+import { ExportButton } from '../src/kit/ExportButton';
 import { UnitsFile } from '../src/kit/UnitsFile';
 import { KitPlace } from '../src/screens/KitPlace';
 import { demoRig } from './rigFixture';
@@ -72,6 +73,8 @@ describe('unit lists', () => {
     await user.click(screen.getByRole('button', { name: /^Add 480/ }));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ label: 'reading crates.csv', edits: { length: 480 } });
+    const said = 'From crates.csv: 480 units added, 20 refused. One undo takes all of it back.';
+    expect(await screen.findByText(said)).toBeInTheDocument();
   });
 
   test('a file that is no unit list writes nothing and says what is missing', async () => {
@@ -91,6 +94,24 @@ describe('unit lists', () => {
       new Set(['same']),
     );
   });
+});
+
+test('a file is handed over and that is said; where it cannot be made, that is said in its place', async () => {
+  let made = 'label';
+  const create = jest.fn((blob: Blob) => `blob:${blob.size}`);
+  Object.assign(URL, { createObjectURL: create, revokeObjectURL: () => undefined });
+  const write = () => {
+    if (made === '') throw new Error('The list is empty.');
+    return made;
+  };
+  show(<ExportButton label="Export" name="list.csv" write={write} />);
+  const user = userEvent.setup();
+  await user.click(await screen.findByRole('button', { name: 'Export' }));
+  expect(screen.getByText('list.csv is with your browser, among its downloads.')).toBeInTheDocument();
+  made = '';
+  await user.click(screen.getByRole('button', { name: 'Export' }));
+  expect(screen.getByText('No file was made: The list is empty. Nothing is lost: try again.')).toBeInTheDocument();
+  expect(create).toHaveBeenCalledTimes(1);
 });
 
 test('a model is described in order; what it can do is seen at once; not sure is an answer', async () => {

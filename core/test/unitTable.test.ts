@@ -77,6 +77,16 @@ test.each<[string, string, string[], string, string]>([
   expect(row.reasons).toContainEqual({ column, message });
 });
 
+test('a model is found under every name it is shown by: alone, with its maker before it, or in two columns', () => {
+  const shown = [...profiles.values()].flatMap(({ id, maker, model }) => [
+    { id, row: one('label,model', `New ${id}`, `${maker} ${model}`) },
+    { id, row: one('label,maker,model', `New ${id}`, maker, model.toUpperCase()) },
+    { id, row: one('label,maker,model', `New ${id}`, maker, `${maker} ${model}`) },
+  ]);
+  expect(shown.length).toBeGreaterThan(100);
+  for (const { id, row } of shown) expect(row).toMatchObject({ outcome: 'add', unit: { profile: id } });
+});
+
 test('the same unit twice in a file: the second row is refused and names the first', () => {
   const rows = plan({
     header: ['label', 'model'],

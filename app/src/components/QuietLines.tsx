@@ -18,7 +18,9 @@ const TOLD_MS = 8000;
 export function QuietLines() {
   const colours = useColours();
   const newVersion = useNewVersion();
-  const lines = [useOthersLine(), useUnmetLine(), useWaitingLine(), useClockLine()].filter((line) => line !== null);
+  const lines = [useOthersLine(), useUnmetLine(), useUnreadLine(), useWaitingLine(), useClockLine()].filter(
+    (line) => line !== null,
+  );
   if (lines.length === 0 && !newVersion) return null;
   return (
     <View
@@ -75,6 +77,12 @@ function useWaitingLine(): string | null {
   const count = waits.length === 1 ? 'A change waits' : `${waits.length} changes wait`;
   const then = signedOut ? 'sent once you sign in' : 'sent once the server is near';
   return `${count} on this device since ${format(parseISO(first.at), 'HH:mm')}, ${then}.`;
+}
+
+/** What is shown may be behind what others did. */
+function useUnreadLine(): string | null {
+  const { unread } = useRig();
+  return unread && `${unread} Shown is what this device knows; what you do is kept here.`;
 }
 
 function useClockLine(): string | null {

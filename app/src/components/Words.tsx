@@ -20,7 +20,18 @@ interface WordsProps {
 }
 
 /** All text of the interface. */
-export function Words({ children, as = 'body', tone = 'ink', level, align, single, grow, live, id }: WordsProps) {
+export function Words({
+  children,
+  as = 'body',
+  tone = 'ink',
+  level,
+  // A name written from the right begins where all the others do, so that a list keeps its edge.
+  align = 'left',
+  single,
+  grow,
+  live,
+  id,
+}: WordsProps) {
   const colours: Palette = useColours();
   return (
     <Text

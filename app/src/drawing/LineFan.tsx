@@ -5,6 +5,7 @@ import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
 import { lineSentence } from '@ergon/core/words/wording';
+import { useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
@@ -165,8 +166,11 @@ function TrunkTouch({ trunk, xs, names, sender, labelOf, selected, onSelect }: T
       style={[styles.row, { top: trunk.y - MIDDLE, width: xs[TRUNK_STATIONS]! }]}
     >
       <View style={[styles.label, { left: xs[1]! - 70, top: MIDDLE - TOUCH / 2 - 36 }]}>
-        <Words as="small" tone="quiet" align="center">
-          {`${names.unit(trunk.sender)}\n${airSummary(first, sender)}`}
+        <Words as="small" tone="quiet" align="center" single>
+          {names.unit(trunk.sender)}
+        </Words>
+        <Words as="small" tone="quiet" align="center" single>
+          {airSummary(first, sender)}
         </Words>
       </View>
       {trunkStations(trunk).map((station, index) => (
@@ -194,9 +198,11 @@ interface TouchProps {
 
 function Touch({ x, step, label, chosen, onPress }: TouchProps) {
   const colours = useColours();
+  const touch = useFocusWhenChosen(chosen);
   const width = Math.min(TOUCH, step);
   return (
     <Pressable
+      ref={touch}
       role="button"
       aria-label={label}
       aria-pressed={chosen}
@@ -207,6 +213,17 @@ function Touch({ x, step, label, chosen, onPress }: TouchProps) {
       ]}
     />
   );
+}
+
+/** The focus goes along with the choice, so that a reader says where the arrow keys lead. */
+function useFocusWhenChosen(chosen: boolean) {
+  const touch = useRef<View>(null);
+  const was = useRef(chosen);
+  useEffect(() => {
+    if (chosen && !was.current) touch.current?.focus();
+    was.current = chosen;
+  }, [chosen]);
+  return touch;
 }
 
 const styles = StyleSheet.create({

@@ -91,9 +91,11 @@ function Strokes({ verdicts, shot, axis, left, width }: StrokesProps) {
     <Svg width={width} height={height} aria-hidden style={StyleSheet.absoluteFill}>
       <Rect {...shade(0, tauUs + openUs)} fill={colours.shade} />
       {openUs > tauUs && <Rect {...shade(tauUs, openUs)} fill={colours.open} />}
-      {[0, tauUs + openUs].filter(axis.holds).map((us) => (
-        <Line key={us} x1={left(us)} x2={left(us)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
-      ))}
+      {edgesOf(tauUs, openUs)
+        .filter(axis.holds)
+        .map((us) => (
+          <Line key={us} x1={left(us)} x2={left(us)} y1={TOP} y2={height} stroke={colours.quiet} strokeWidth={1} />
+        ))}
       {verdicts.map((verdict, index) => {
         const y = middleOf(index);
         return (
@@ -112,6 +114,11 @@ function Strokes({ verdicts, shot, axis, left, width }: StrokesProps) {
     </Svg>
   );
 }
+
+/** Where a shade ends another begins: told by a line, since in the dark the shades are too close to each other. */
+const edgesOf = (tauUs: number, openUs: number): number[] => [
+  ...new Set([0, ...(openUs > tauUs ? [tauUs, openUs] : []), tauUs + openUs]),
+];
 
 const isInSight = ({ verdict, atUs }: Verdict, axis: TimeAxis): boolean =>
   verdict !== 'silent' && (atUs === null || axis.holds(atUs));
@@ -139,6 +146,7 @@ interface RowWordsProps {
 /** Whose row it is, and what is said where no pulse of it is in sight. */
 function RowWords({ verdict, index, axis, names }: RowWordsProps) {
   const words = outside(verdict, axis, names);
+  const colours = useColours();
   return (
     <View style={[styles.words, { top: middleOf(index) - 11 }]}>
       <View style={styles.name}>
@@ -148,9 +156,12 @@ function RowWords({ verdict, index, axis, names }: RowWordsProps) {
       </View>
       {words !== null && (
         <View style={styles.outside}>
-          <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center" single>
-            {words}
-          </Words>
+          {/* On a ground of its own: the edges of the shades would run through the letters. */}
+          <View style={[styles.plate, { backgroundColor: colours.shade }]}>
+            <Words as="small" tone={verdict.verdict === 'in-sync' ? 'quiet' : 'fault'} align="center" single>
+              {words}
+            </Words>
+          </View>
         </View>
       )}
     </View>
@@ -198,4 +209,5 @@ const styles = StyleSheet.create({
   words: { position: 'absolute', left: 0, right: 0, flexDirection: 'row' },
   name: { width: NAMES },
   outside: { flex: 1 },
+  plate: { alignSelf: 'center', paddingHorizontal: space.tiny },
 });

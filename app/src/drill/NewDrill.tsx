@@ -14,6 +14,7 @@ import { useWorker } from '../workers/useWorker';
 import { Brief } from './Brief';
 import { DrillFields, type Wanted } from './DrillFields';
 import { someWord } from './someWord';
+import { tens } from '../workers/tens';
 
 /** Whose gear, how hard, and the word it is drawn by; or something that went wrong before. */
 export function NewDrill({ onBegin }: { onBegin: (made: Made) => void }) {
@@ -65,7 +66,7 @@ function requestFor(asked: Asked, rig: Rig | null): StageRequest | null {
 function Making({ progress, onDrop }: { progress: number | null; onDrop: () => void }) {
   return (
     <View style={styles.making}>
-      <Words live>{`Hiding something: ${Math.round(100 * (progress ?? 0))} %`}</Words>
+      <Words live>{`Hiding something: ${tens(progress)} %`}</Words>
       <Button kind="quiet" label="Stop" onPress={onDrop} />
     </View>
   );

@@ -30,6 +30,7 @@ import { wholeKit } from '../workers/wholeKit';
 import { useOpenDrill } from './openDrill';
 import { ToDrills } from './ToDrills';
 import { useDrillLog } from './useDrillLog';
+import { tens } from '../workers/tens';
 
 /** A drill that was played: what it was, and what each step could and did rule out. */
 export function ReplayPage() {
@@ -58,7 +59,7 @@ function Replay({ drill }: { drill: Drill }) {
         <Told drill={drill} result={result} />
       ) : (
         <View style={styles.working}>
-          <Words live>{`Going through the steps: ${Math.round(100 * (progress ?? 0))} %`}</Words>
+          <Words live>{`Going through the steps: ${tens(progress)} %`}</Words>
           <Button kind="quiet" label={stopped ? 'Go on' : 'Stop'} onPress={stopped ? again : stop} />
         </View>
       )}

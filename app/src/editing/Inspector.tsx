@@ -41,7 +41,7 @@ export function Inspector({ judged, shot, line, station, below }: InspectorProps
   const fields = fieldsAt(judged.judgement.rig, line, shot.body, stage);
   return (
     <View style={styles.inspector}>
-      <View>
+      <View aria-live="polite">
         {unit !== line.light.id && (
           <Words as="small" tone="quiet">
             {`${names.unit(line.light.id)} · ${STATION_NAMES[stage]}`}

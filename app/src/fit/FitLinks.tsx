@@ -1,8 +1,9 @@
 import type { FitChoice } from '@ergon/core/fit/fit';
 import type { KitItem } from '@ergon/core/rig/rig';
-import { CARRIES_NAMES } from '@ergon/core/words/fitWording';
+import { useState } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '../components/Button';
+import { Field } from '../components/Field';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { space } from '../theme/tokens';
@@ -23,6 +24,7 @@ interface FitLinksProps {
 export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLinksProps) {
   const wide = useWide();
   const { width } = useWindowDimensions();
+  const [typed, setTyped] = useState('');
   const { result: cells, progress, stopped, stop, again } = useFit(choice);
   if (stopped) {
     return (
@@ -42,17 +44,30 @@ export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLin
       </View>
     );
   }
+  const isSought = (id: string) => nameOf(items.get(id)!).includes(typed.trim().toLowerCase());
+  const found = cells.filter(({ body, flash }) => isSought(body) || isSought(flash));
   return (
     <View style={styles.box}>
+      <View style={styles.find}>
+        <Field label="Find a flash or a body" value={typed} onChangeText={setTyped} />
+      </View>
       <Words as="small" tone="quiet">
-        {`Strokes, from the left: ${Object.values(CARRIES_NAMES).join(', ')}. A bar: lost. Dotted: not recorded.`}
+        A stroke gets through, a bar is lost, dots are not recorded.
       </Words>
-      {wide ? (
-        <FitTable bodies={choice.bodies} flashes={choice.flashes} cells={cells} chosen={chosen} onChoose={onChoose} />
+      {found.length === 0 ? (
+        <Words live>No flash or body of that name is among them.</Words>
+      ) : wide ? (
+        <FitTable
+          bodies={choice.bodies.filter(({ unit }) => found.some(({ body }) => body === unit.id))}
+          flashes={choice.flashes.filter(({ unit }) => found.some(({ flash }) => flash === unit.id))}
+          cells={found}
+          chosen={chosen}
+          onChoose={onChoose}
+        />
       ) : (
         <FitPairs
           choice={choice}
-          cells={cells}
+          cells={found}
           items={items}
           worstFirst={worstFirst}
           width={width - 2 * space.wide}
@@ -64,7 +79,10 @@ export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLin
   );
 }
 
+const nameOf = ({ unit, profile }: KitItem): string => `${unit.label} ${profile.maker} ${profile.model}`.toLowerCase();
+
 const styles = StyleSheet.create({
   box: { gap: space.base },
+  find: { maxWidth: 360 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, alignItems: 'center' },
 });

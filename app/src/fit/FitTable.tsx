@@ -16,7 +16,7 @@ import { withKeys } from '../components/keyPresses';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
-import { CarriesMarks, carriesSpoken } from './CarriesMarks';
+import { CarriesMarks, CarriesNames, pairSpoken } from './CarriesMarks';
 import type { Pair } from './pair';
 
 const features = tableFeatures({
@@ -132,6 +132,11 @@ function Head({ name, isFlash, sorted, onSort }: HeadProps) {
       >
         <Words as="strong">{`${name}${arrow}`}</Words>
       </Pressable>
+      {!isFlash && (
+        <View style={styles.names}>
+          <CarriesNames />
+        </View>
+      )}
     </View>
   );
 }
@@ -163,7 +168,7 @@ function LinkCell({ flash, body, best, isChosen, onChoose, onStep, hold }: LinkC
       <Pressable
         ref={hold}
         role="button"
-        aria-label={`${flash.unit.label} with ${body.unit.label}: ${best ? wayText(best.way, names) : 'no link'}. ${carriesSpoken(best)}`}
+        aria-label={pairSpoken(best, { flash: flash.unit.id, body: body.unit.id }, names)}
         aria-pressed={isChosen}
         {...withKeys(onKeyDown)}
         onPress={onChoose}
@@ -208,6 +213,7 @@ const styles = StyleSheet.create({
   nameHead: { width: 132 },
   head: { minHeight: TOUCH, justifyContent: 'center' },
   bodyHead: { minHeight: TOUCH, justifyContent: 'center', paddingHorizontal: space.small + 2 },
+  names: { paddingHorizontal: space.small + 2 },
   press: {
     minHeight: TOUCH,
     gap: space.tiny,

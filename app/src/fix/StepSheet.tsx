@@ -30,6 +30,7 @@ import { ToLoss } from './ToLoss';
 import { useDiagnosis } from './useDiagnosis';
 import type { End } from './incidentEdits';
 import type { useIncident } from './useIncident';
+import { tens } from '../workers/tens';
 
 interface StepSheetProps {
   judged: JudgedLook;
@@ -89,7 +90,7 @@ function Working({ progress, stopped, stop, again }: ReturnType<typeof useDiagno
   if (stopped) return <Button kind="act" label="Go on" onPress={again} />;
   return (
     <View style={styles.foot}>
-      <Words live>{`Trying every fault: ${Math.round(100 * (progress ?? 0))} %`}</Words>
+      <Words live>{`Trying every fault: ${tens(progress)} %`}</Words>
       <Button kind="quiet" label="Stop" onPress={stop} />
     </View>
   );

@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
@@ -6,6 +7,7 @@ import { SHORTCUTS } from './shortcuts';
 
 /** Every key there is, and what it does. */
 export function KeySheet({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
   return (
     <>
       {SHORTCUTS.map(({ does, named, told }) => (
@@ -16,7 +18,10 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
           <Words>{told}</Words>
         </View>
       ))}
-      <Button label="Close" onPress={onClose} />
+      <View style={styles.key}>
+        <Button label="What words mean" onPress={() => router.push('/glossary')} />
+        <Button label="Close" onPress={onClose} />
+      </View>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { type PlannedRow, planUnits, type UnitPlan, unitTable } from '@ergon/core/describe/unitTable';
 import { putting } from '@ergon/core/operation/editsOf';
+import { counted } from '@ergon/core/words/saying';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -24,7 +25,9 @@ export function UnitsFile() {
   const { rig, kit } = useRig();
   const [preview, setPreview] = useState<Preview | null>(null);
   const [unreadable, setUnreadable] = useState<string | null>(null);
+  const [done, setDone] = useState<string | null>(null);
   const read = async (file: File) => {
+    setDone(null);
     try {
       const plan = planUnits(readCsv(await file.text()), rig?.units ?? [], kit.profiles.values());
       setPreview({ file: file.name, plan });
@@ -61,15 +64,26 @@ export function UnitsFile() {
           {`Nothing was read. In ${unreadable}`}
         </Words>
       )}
-      {preview && <PlanPreview key={preview.file} {...preview} onDone={() => setPreview(null)} />}
+      {done !== null && <Words live>{done}</Words>}
+      {preview && (
+        <PlanPreview
+          key={preview.file}
+          {...preview}
+          onDone={(said) => {
+            setPreview(null);
+            setDone(said);
+          }}
+        />
+      )}
     </View>
   );
 }
 
-function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
+/** @param onDone with what was written; null where nothing was. */
+function PlanPreview({ file, plan, onDone }: Preview & { onDone: (said: string | null) => void }) {
   const of = (outcome: PlannedRow['outcome']) => plan.rows.filter((row) => row.outcome === outcome);
   const [adds, changes, same, refused] = [of('add'), of('change'), of('same'), of('refuse')];
-  const write = useWritePlan(file, { adds, changes }, onDone);
+  const write = useWritePlan(file, { adds, changes, refused }, onDone);
   if (plan.problems.length > 0) return <NoUnitList file={file} problems={plan.problems} />;
   const writes = adds.length + changes.length;
   const parts = [adds.length > 0 && `add ${adds.length}`, changes.length > 0 && `change ${changes.length}`];
@@ -90,7 +104,7 @@ function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
             onPress={write}
           />
         )}
-        <Button label={writes > 0 ? 'Write nothing' : 'Close'} onPress={onDone} />
+        <Button label={writes > 0 ? 'Write nothing' : 'Close'} onPress={() => onDone(null)} />
       </View>
     </View>
   );
@@ -99,18 +113,29 @@ function PlanPreview({ file, plan, onDone }: Preview & { onDone: () => void }) {
 interface PlannedWrites {
   adds: readonly PlannedRow[];
   changes: readonly PlannedRow[];
+  refused: readonly PlannedRow[];
 }
 
 /** Writes the rows in one piece; undone, all of them go back in one piece. */
-function useWritePlan(file: string, { adds, changes }: PlannedWrites, onDone: () => void) {
+function useWritePlan(file: string, { adds, changes, refused }: PlannedWrites, onDone: (said: string) => void) {
   const { queue } = useRig();
   return () => {
     const units = [...adds, ...changes].map((row) => row.unit!);
     queue.submit(`reading ${file}`, (rig, born) =>
       units.flatMap((doc) => putting(rig, { on: { kind: 'unit', id: doc.id }, doc, born })),
     );
-    onDone();
+    onDone(writtenText(file, { adds, changes, refused }));
   };
+}
+
+/** "From hired.csv: 2 units added, 1 changed, 3 refused. One undo takes all of it back." */
+function writtenText(file: string, { adds, changes, refused }: PlannedWrites): string {
+  const parts = [
+    adds.length > 0 && `${counted(adds.length, 'unit')} added`,
+    changes.length > 0 && `${adds.length > 0 ? changes.length : counted(changes.length, 'unit')} changed`,
+    refused.length > 0 && `${refused.length} refused`,
+  ];
+  return `From ${file}: ${parts.filter(Boolean).join(', ')}. One undo takes all of it back.`;
 }
 
 const NoUnitList = ({ file, problems }: { file: string; problems: readonly string[] }) => (

@@ -4,7 +4,7 @@ import type { Names } from '@ergon/core/words/settingWords';
 import { namesOf } from '@ergon/core/words/wording';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { ApiFailure } from './api';
+import { ApiFailure, Unreachable } from './api';
 import { browserPorts } from './browserPorts';
 import { fetchRig, rigAhead } from './operationApi';
 import { OperationQueue } from './operationQueue';
@@ -16,12 +16,15 @@ export interface RigContextValue extends QueueState {
   queue: OperationQueue;
   /** Reads the server's state again. */
   refresh: () => void;
-  failed: boolean;
+  /** Why the server's state could not be read, in a sentence; null while it can, or where a sign-in is all it needs. */
+  unread: string | null;
   names: Names;
   kit: KitIndex;
 }
 
 const RigContext = createContext<RigContextValue | null>(null);
+/** A server that has trouble is given time. */
+const AGAIN_MS = 15_000;
 const EMPTY_KIT = indexKit({ families: [], profiles: [], units: [] });
 
 export function RigProvider({ children, ports }: { children: ReactNode; ports?: Ports }) {
@@ -30,6 +33,8 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
     queryFn: fetchRig,
     initialData: rigAhead,
     retry: (count, error) => !(error instanceof ApiFailure) && count < 2,
+    // What was not read is asked for again, without anybody's doing.
+    refetchInterval: ({ state: { error } }) => (error instanceof Unreachable ? AGAIN_MS : false),
   });
   const [queue] = useState(() => new OperationQueue(ports ?? browserPorts(), query.data ?? null));
   const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
@@ -55,7 +60,7 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
       names: namesOf(kit, state.rig?.onAir),
       refresh: () => void refetch(),
       signedOut: state.signedOut || isOut,
-      failed: error !== null && !state.rig,
+      unread: error === null || isOut ? null : error.message,
     }),
     [state, queue, kit, refetch, isOut, error],
   );

@@ -42,6 +42,7 @@ export function CrewCorner() {
       <View style={styles.row}>
         <Button label="In and out" hint="files" onPress={() => router.push('/kit/files')} />
         <HistoryLink />
+        <Button label="What words mean" onPress={() => router.push('/glossary')} />
         {rig.crew.isDemo ? <StartAgain /> : <AddMember />}
         <Button label="Sign out" onPress={() => leave.mutate()} />
       </View>

@@ -41,7 +41,8 @@ export function CrewShell({ children }: { children: ReactNode }) {
     if (signedIn !== undefined) noteSignedIn(signedIn);
   }, [signedIn]);
   if (session.isPending) return <Waiting words="Opening…" />;
-  if (!session.data) return <Waiting words="The server cannot be reached." retry={() => void session.refetch()} />;
+  if (!session.data)
+    return <Waiting words={session.error?.message ?? 'Opening…'} retry={() => void session.refetch()} />;
   // A session that ended by itself stops nobody: what is on the device goes on, and waits for a sign-in to be sent.
   const isKnownHere = client.getQueryData(['rig']) !== undefined;
   if (!session.data.signedIn && !isKnownHere) return <ToSignIn />;
@@ -62,16 +63,12 @@ function ToSignIn() {
 function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
   const colours = useColours();
-  const { rig, signedOut, failed, refresh, queue } = useRig();
+  const { rig, signedOut, unread, refresh, queue } = useRig();
   useKeptFocus();
   useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() }, true);
   if (!rig && signedOut) return <ToSignIn />;
   if (!rig)
-    return failed ? (
-      <Waiting words="The server cannot be reached." retry={refresh} />
-    ) : (
-      <Waiting words="Fetching your rig…" />
-    );
+    return unread === null ? <Waiting words="Fetching your rig…" /> : <Waiting words={unread} retry={refresh} />;
   return (
     <View style={[styles.shell, wide ? styles.beside : styles.above, { backgroundColor: colours.ground }]}>
       <SkipLinks />

@@ -52,9 +52,9 @@ export interface Palette {
   chosen: string;
   onChosen: string;
   fault: string;
-  /** Lines not reached. */
+  /** Lines not reached: 3:1 on every ground a drawing stands on. */
   faint: string;
-  /** The moment the whole frame is open. */
+  /** The moment the whole frame is open; its edges are drawn in `quiet`. */
   open: string;
   stroke: number;
 }
@@ -78,7 +78,7 @@ export const palettes: Readonly<Record<ThemeName, Palette>> = {
     chosen: '#16212b',
     onChosen: '#f6f3ec',
     fault: '#8c2a14',
-    faint: '#a39d8d',
+    faint: '#827c6c',
     open: '#ecd28d',
     stroke: 3,
   },
@@ -116,7 +116,7 @@ export const palettes: Readonly<Record<ThemeName, Palette>> = {
     chosen: '#2e3a40',
     onChosen: '#c3cacf',
     fault: '#cf7a63',
-    faint: '#4d565d',
+    faint: '#626b72',
     open: '#2c2a1d',
     stroke: 3,
   },

@@ -16,6 +16,7 @@ import { space } from '../theme/tokens';
 import { ProposalCard } from './ProposalCard';
 import { usePropose } from './usePropose';
 import type { WishDraft } from './wishDraft';
+import { tens } from '../workers/tens';
 
 interface ProposedProps {
   wish: Wish;
@@ -36,7 +37,11 @@ export function Proposed({ wish, name, event, moment, onPin, onMade }: ProposedP
     return (
       <View style={styles.row}>
         <Words grow live>
-          {stopped ? 'Stopped.' : progress ? `Searching, ${percentOf(progress)} %` : 'Searching…'}
+          {stopped
+            ? 'Stopped.'
+            : progress
+              ? `Searching, ${tens(progress.done / Math.max(1, progress.all))} %`
+              : 'Searching…'}
         </Words>
         {stopped ? (
           <Button label="Search again" onPress={again} />
@@ -74,8 +79,6 @@ export function Proposed({ wish, name, event, moment, onPin, onMade }: ProposedP
     </View>
   );
 }
-
-const percentOf = ({ done, all }: { done: number; all: number }): number => Math.round((100 * done) / Math.max(1, all));
 
 /** Makes the look of a proposal, gives it to its moment, and opens it. */
 function useProposal({ name, event, moment, onMade }: Pick<ProposedProps, 'name' | 'event' | 'moment' | 'onMade'>) {

@@ -17,6 +17,7 @@ import { space, TOUCH } from '../theme/tokens';
 import type { WorkProgress } from '../workers/work.worker';
 import { useLeastWork } from './useLeastWork';
 import { VisitList } from './VisitList';
+import { tens } from '../workers/tens';
 
 const LIMITS = [
   { value: 0, label: 'no limit' },
@@ -78,7 +79,7 @@ function searchText(progress: WorkProgress | null | undefined, stopped: boolean)
   return progress.plan ? `Looking for less, ${percentOf(progress)} %` : `Searching, ${percentOf(progress)} %`;
 }
 
-const percentOf = ({ spent, budget }: WorkProgress): number => Math.round((100 * spent) / budget);
+const percentOf = ({ spent, budget }: WorkProgress): number => tens(spent / budget);
 
 interface FoundWorkProps {
   judged: JudgedLook;

@@ -178,9 +178,7 @@ class Planner {
       refuse('model', 'is empty: name the model');
       return null;
     }
-    const found = this.profiles.filter(
-      (profile) => folded(profile.model) === folded(model) && (!maker || folded(profile.maker) === folded(maker)),
-    );
+    const found = this.profiles.filter((profile) => isNamed(profile, model) && isBy(profile, maker));
     if (found.length === 1) return found[0]!;
     if (found.length > 1)
       refuse('maker', `is needed: ${found.map((one) => one.maker).join(' and ')} both make a "${model}"`);
@@ -232,6 +230,13 @@ class Planner {
     return (before.inService ?? true) === (after.inService ?? true) ? changed : [...changed, 'in service'];
   }
 }
+
+/** By its model alone, or as lists of gear write it, with its maker before it. */
+const isNamed = ({ maker, model }: Profile, name: string): boolean =>
+  [model, `${maker} ${model}`].some((known) => folded(known) === folded(name));
+
+const isBy = (profile: Profile, maker: string | undefined): boolean =>
+  !maker || folded(profile.maker) === folded(maker);
 
 function serviceOf(text: string | undefined, refuse: (column: Column, message: string) => void): Partial<Unit> {
   switch (text === undefined ? undefined : folded(text)) {

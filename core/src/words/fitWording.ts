@@ -13,6 +13,13 @@ export const CARRIES_NAMES: Readonly<Record<CarriesName, string>> = {
   rear: 'rear curtain',
 };
 
+/** The same over a column of marks. */
+export const CARRIES_SHORT: Readonly<Record<CarriesName, string>> = {
+  ...CARRIES_NAMES,
+  hss: 'high-speed',
+  rear: 'rear',
+};
+
 export const triWord = (holds: Tri): string => (holds === true ? 'yes' : holds === null ? 'not recorded' : 'no');
 
 /** "by Plover from Sender 1", "as an eye", "cable pc to jack-3.5". */

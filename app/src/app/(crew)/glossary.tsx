@@ -1,0 +1,1 @@
+export { GlossaryPage as default } from '../../glossary/GlossaryPage';
