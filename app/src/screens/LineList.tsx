@@ -9,8 +9,10 @@ import { slimColumns } from '../drawing/slimRow';
 import { StationNames } from '../drawing/StationNames';
 import type { JudgedLook } from '../rig/judgedLook';
 import { space } from '../theme/tokens';
+import { FoldedLines } from './FoldedLines';
 import { LineRow } from './LineRow';
 import type { Selected } from './selected';
+import { useFolds } from './useFolds';
 
 export interface LineListProps {
   judged: JudgedLook;
@@ -22,7 +24,7 @@ export interface LineListProps {
   below: Finding | null;
 }
 
-/** A whole look across a phone: one slim row for each light, the stations named once above them. */
+/** A whole look across a phone: one slim row for each light, or of many lights for each fate; stations named once above. */
 export function LineList(props: LineListProps) {
   return <LinesIn {...props} width={useWindowDimensions().width - 2 * space.wide} />;
 }
@@ -38,23 +40,40 @@ export function LinesIn({ judged, shot, lines, selected, onSelect, below, width 
     },
     [hold, onSelect],
   );
+  const { fates, isOpen, toggle } = useFolds(lines, selected, () => onSelect(null));
+  const rowOf = (line: SignalLine) => (
+    <LineRow
+      key={line.light.id}
+      judged={judged}
+      shot={shot}
+      line={line}
+      width={width}
+      columns={columns}
+      opened={selected?.light === line.light.id ? selected.station : null}
+      below={below?.units.includes(line.light.id) ? below : null}
+      onStation={open}
+    />
+  );
   const isByRadio = lines.some(({ light }) => light.settings.link === 'radio');
   return (
     <View>
       <StationNames columns={columns} first="light" last="power" />
-      {lines.map((line) => (
-        <LineRow
-          key={line.light.id}
-          judged={judged}
-          shot={shot}
-          line={line}
-          width={width}
-          columns={columns}
-          opened={selected?.light === line.light.id ? selected.station : null}
-          below={below?.units.includes(line.light.id) ? below : null}
-          onStation={open}
-        />
-      ))}
+      {fates.map((fate) =>
+        fate.length === 1 ? (
+          rowOf(fate[0]!)
+        ) : (
+          <FoldedLines
+            key={fate[0]!.light.id}
+            lines={fate}
+            columns={columns}
+            open={isOpen(fate)}
+            onToggle={() => toggle(fate)}
+            isMeant={fate.some(({ light }) => below?.units.includes(light.id))}
+          >
+            {fate.map(rowOf)}
+          </FoldedLines>
+        ),
+      )}
       {isByRadio && (
         <View style={{ paddingTop: space.tiny }}>
           <Words as="small" tone="quiet" align="right">
