@@ -1,3 +1,4 @@
+import { useId } from 'react';
 import { StyleSheet, TextInput, type TextInputProps, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH, type } from '../theme/tokens';
@@ -29,6 +30,7 @@ export interface FieldProps extends Pick<
 export function Field({ label, hideLabel, centred, invalid, error, ...input }: FieldProps) {
   const colours = useColours();
   const wrong = invalid || error !== undefined;
+  const saysWhy = useId();
   return (
     <View style={styles.field}>
       {!hideLabel && (
@@ -39,6 +41,7 @@ export function Field({ label, hideLabel, centred, invalid, error, ...input }: F
       <TextInput
         aria-label={label}
         aria-invalid={wrong}
+        aria-describedby={error === undefined ? undefined : saysWhy}
         placeholderTextColor={colours.quiet}
         style={[
           styles.input,
@@ -49,7 +52,7 @@ export function Field({ label, hideLabel, centred, invalid, error, ...input }: F
         {...input}
       />
       {error !== undefined && (
-        <Words as="small" tone="fault" live>
+        <Words as="small" tone="fault" live id={saysWhy}>
           {error}
         </Words>
       )}

@@ -1,3 +1,4 @@
+import { followed } from '@ergon/core/air/frequencyRule';
 import { familySchema } from '@ergon/core/record/familySchema';
 import type { Family } from '@ergon/core/record/family';
 import { useLocalSearchParams } from 'expo-router';
@@ -41,6 +42,11 @@ function Edit({ stored }: { stored: Family }) {
   });
   const { current: family, setDraft, changed, remove, problem } = model;
   const set = (more: Partial<Family>) => setDraft({ ...family, ...more });
+  const setChannels = (channels: Family['channels']) => {
+    const now = family.frequencies ?? [];
+    const next = followed(now, family.channels, channels ?? null);
+    set({ channels, ...(next !== now && { frequencies: next }) });
+  };
   const speakers = (rig?.profiles ?? []).filter((profile) =>
     profile.radios?.some((radio) => radio.family === stored.id),
   );
@@ -55,8 +61,12 @@ function Edit({ stored }: { stored: Family }) {
       footer={changed || problem !== null ? <SaveModelBar model={model} name={stored.name} /> : undefined}
     >
       <FamilyNames family={family} set={set} />
-      <RangeField label="Channels" value={family.channels ?? null} onChange={(channels) => set({ channels })} />
-      <FrequencyEditor value={family.frequencies ?? []} onChange={(frequencies) => set({ frequencies })} />
+      <RangeField label="Channels" value={family.channels ?? null} onChange={setChannels} />
+      <FrequencyEditor
+        channels={family.channels ?? null}
+        value={family.frequencies ?? []}
+        onChange={(frequencies) => set({ frequencies })}
+      />
       <FamilyIds family={family} set={set} />
       <FamilyGroups family={family} set={set} />
       <FamilyCarries carries={family.carries} onChange={(carries) => set({ carries })} />
