@@ -98,7 +98,7 @@ test('the demo is entered with one tap, and starts again as it came', async ({ p
   await page.getByRole('button', { name: 'Enter the demo' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Ropewalk wedding' })).toBeVisible();
   await goTo(page, '/lines/vows', 'Vows');
-  const untouched = await page.getByText('Light 1 and Light 2 stay dark.').isVisible();
+  const untouched = await page.getByText('Light 1 and Light 2 stay silent.').isVisible();
   if (untouched) await mend(page).click();
   await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await expectSaved(page);
@@ -109,7 +109,7 @@ test('the demo is entered with one tap, and starts again as it came', async ({ p
   await expect(page.getByRole('button', { name: 'Undo: starting the demo again' })).toBeVisible();
   await expectSaved(page);
   await goTo(page, '/lines/vows', 'Vows');
-  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay silent.');
   await undo(page);
   await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
 });
@@ -135,7 +135,7 @@ test('an address nobody knows is answered in our words; a place without a look g
 test('a fault shared by all is one gap, mended once', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/vows', 'Vows');
-  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay silent.');
   await block(page)
     .getByRole('button', { name: /^Set shutter type mechanical on Body 1/ })
     .click();

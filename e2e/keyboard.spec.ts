@@ -27,7 +27,7 @@ test('on paper the undo key takes back what is tried and leaves what is real', a
   await page.getByRole('button', { name: 'Drop it, what was tried' }).click();
   await expect(page.getByText('Every light fires as meant, once it is dialled.')).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(block(page)).toContainText('Light 1 and Light 2 stay dark.');
+  await expect(block(page)).toContainText('Light 1 and Light 2 stay silent.');
 });
 
 test('keyboard: arrows, find, keys, undo', async ({ page }) => {
@@ -55,7 +55,7 @@ test('keyboard: arrows, find, keys, undo', async ({ page }) => {
   await expect(page.getByText('go along lines and stations')).toBeVisible();
   await page.keyboard.press('Escape');
   // What is wrong with the light that is open stands first: the keys went on to Light 5.
-  await expect(block(page)).toContainText('Light 5 stays dark.');
+  await expect(block(page)).toContainText('Light 5 stays silent.');
   await mend(page).click();
   await expect(page.getByRole('button', { name: /^Undo: Set role remote on Light 5/ })).toBeVisible();
   await page.keyboard.press('Control+z');

@@ -27,7 +27,7 @@ beforeEach(() => {
 
 test('a phone shows the worst fault with its fix, and every line as a sentence', async () => {
   showInRig(<Lines />);
-  expect(await screen.findByText('Light 3 and Light 6 stay dark.')).toBeInTheDocument();
+  expect(await screen.findByText('Light 3 and Light 6 stay silent.')).toBeInTheDocument();
   expect(screen.getByRole('button', { name: /Switch on group C on Sender 2/ })).toBeInTheDocument();
   const six = screen.getByRole('group', {
     name: 'Light 6, Rim, door. Silent, lost where it is received: channel 3, sender on 11.',

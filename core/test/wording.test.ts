@@ -21,7 +21,7 @@ test.each<[string, Spoil, string[]]>([
     'body.silent-shutter',
     { settings: { 'body-2': { shutterType: 'electronic' } } },
     [
-      'Top stays dark.',
+      'Top stays silent.',
       'Body-2 is on its electronic shutter, which never closes the flash contact.',
       'this shutter permits no flash',
     ],
@@ -30,7 +30,7 @@ test.each<[string, Spoil, string[]]>([
     'hearer.channel',
     { settings: { metered: { channel: 3 } } },
     [
-      'Metered stays dark.',
+      'Metered stays silent.',
       'Sender speaks on channel 11. Metered listens on 3, so it hears nothing.',
       'channel 3, sender on 11',
     ],
@@ -38,12 +38,12 @@ test.each<[string, Spoil, string[]]>([
   [
     'hearer.dip',
     { settings: { answer: { channel: 7 } } },
-    ['Answered stays dark.', 'The switches of Answer make channel 7; Call is on 5. Flip switch 2.', 'flip switch 2'],
+    ['Answered stays silent.', 'The switches of Answer make channel 7; Call is on 5. Flip switch 2.', 'flip switch 2'],
   ],
   [
     'sender.group-off',
     { settings: { sender: { groups: groups('B', { on: false }) } } },
-    ['Metered stays dark.', 'Group B is switched off on Sender.', 'group B is off'],
+    ['Metered stays silent.', 'Group B is switched off on Sender.', 'group B is off'],
   ],
   [
     'eye.preflash',
@@ -57,7 +57,7 @@ test.each<[string, Spoil, string[]]>([
   [
     'eye.nothing-in-view',
     { settings: { remote: { on: false } } },
-    ['Eye stays dark.', 'Remote, which Eye watches, stays dark.', 'sees no light fire'],
+    ['Eye stays silent.', 'Remote, which Eye watches, stays silent.', 'sees no light fire'],
   ],
   [
     'lamp.power-floor',

@@ -53,7 +53,7 @@ export const ADVICE = {
   }),
   'advice.no-fallback': (_, me) => ({
     gap: 'no other way in',
-    why: `${me} has no eye: if the link is lost it stays dark.`,
+    why: `${me} has no eye: if the link is lost it stays silent.`,
   }),
   'advice.comp-twice': (p, me, names) => ({
     gap: 'compensation is set twice',

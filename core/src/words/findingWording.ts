@@ -26,7 +26,7 @@ interface Sufferers {
 
 type Seen<C extends Code> = (sufferers: Sufferers, finding: Finding<C>) => string;
 
-const stayDark = ({ who, verb }: Sufferers): string => `${who} ${verb('stays', 'stay')} dark.`;
+const staySilent = ({ who, verb }: Sufferers): string => `${who} ${verb('stays', 'stay')} silent.`;
 const unmetered = ({ who, verb }: Sufferers): string => `${who} ${verb('fires', 'fire')}, but unmetered.`;
 const wrongPower = ({ who, verb }: Sufferers, finding: Finding): string =>
   `${who} ${verb('fires', 'fire')} ${offBy(finding) ?? 'at the wrong power'}.`;
@@ -48,16 +48,16 @@ const outside: Seen<'frame.rear-curtain' | 'frame.no-hss' | 'eye.hss'> = (suffer
 const cutShort: Seen<'frame.tail-gradient' | 'frame.duration'> = ({ who, verb }, { params }) =>
   `${who} ${verb('loses', 'lose')} light to the shutter${params.share < 1 ? ' and part of the frame' : ''}.`;
 
-/** What the model lacks keeps it dark, or takes away what it was asked for beyond firing. */
+/** What the model lacks keeps it silent, or takes away what it was asked for beyond firing. */
 const lacking: Seen<'lamp.mode' | 'hearer.firmware' | 'hearer.generation' | 'shoe.firmware'> = (sufferers, finding) => {
-  if (finding.severity === 'B') return stayDark(sufferers);
+  if (finding.severity === 'B') return staySilent(sufferers);
   if (finding.severity === 'A')
     return `${sufferers.who} ${sufferers.verb('fires', 'fire')} with the first curtain, not the second.`;
   const isManual = 'ability' in finding.params && finding.params.ability === 'manual';
   return isManual ? `${sufferers.who} ${sufferers.verb('fires', 'fire')} at the wrong power.` : unmetered(sufferers);
 };
 
-/** What will be seen; a code that is not here keeps a light dark, or is worth a word. */
+/** What will be seen; a code that is not here keeps a light silent, or is worth a word. */
 const SEEN: { [C in Code]?: Seen<C> } = {
   'eye.burst': tooEarly,
   'eye.preflash': tooEarly,
@@ -74,7 +74,7 @@ const SEEN: { [C in Code]?: Seen<C> } = {
       : `${who} ${verb('fires', 'fire')} out of time, too late for the picture.`,
   'lamp.heat': (sufferers, { params }) =>
     params.frame === undefined
-      ? stayDark(sufferers)
+      ? staySilent(sufferers)
       : `${sufferers.who} ${sufferers.verb('has', 'have')} to rest before the burst is over.`,
   'lamp.recycling': ({ who, verb }) => `${who} ${verb('misses', 'miss')} frames: charging takes longer than the pause.`,
   'lamp.mode': lacking,
@@ -115,7 +115,7 @@ function whatIsSeen<C extends Code>(finding: Finding<C>, names: Names): string {
   if (finding.severity === 'D' && carried !== undefined) return inSomeShots(sufferers, carried);
   const seen: Seen<C> | undefined = SEEN[finding.code];
   if (seen) return seen(sufferers, finding);
-  return finding.severity === 'A' ? `Concerns ${sufferers.who}.` : stayDark(sufferers);
+  return finding.severity === 'A' ? `Concerns ${sufferers.who}.` : staySilent(sufferers);
 }
 
 /** "2 stops too bright"; null where nobody can say by how much. */

@@ -201,7 +201,7 @@ export const HEARER = {
       why:
         sees.length === 0
           ? `No light is in view of ${me}.`
-          : `${listed(sees, names)}, which ${me} watches, ${verbFor(sees, 'stays', 'stay')} dark.`,
+          : `${listed(sees, names)}, which ${me} watches, ${verbFor(sees, 'stays', 'stay')} silent.`,
       evidence: [['in view', sees.length === 0 ? 'none' : listed(sees, names)]],
     };
   },

@@ -239,7 +239,7 @@ const timesText = (factor: number): string => (factor === 2 ? 'twice' : `${Numbe
 
 const VERDICT_WORDS: Record<Verdict['verdict'], string> = {
   'in-sync': 'in the frame',
-  dark: 'dark, as meant',
+  dark: 'silent, as meant',
   partial: 'part of the frame',
   early: 'too early',
   late: 'too late',
