@@ -1,8 +1,10 @@
 import type { Profile } from '@ergon/core/record/profile';
 import type { Unit } from '@ergon/core/record/unit';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
@@ -16,13 +18,20 @@ interface UnitRowProps {
   onToggle: () => void;
 }
 
+/** One unit of the list; on a phone it opens there, else it is shown beside the list. */
 export function UnitRow({ unit, profile, open, onToggle }: UnitRowProps) {
   const colours = useColours();
-  const Chevron = open ? ChevronUp : ChevronDown;
+  const wide = useWide();
+  const Chevron = wide ? ChevronRight : open ? ChevronUp : ChevronDown;
   const away = awayText(unit);
   return (
     <View role="listitem" style={[styles.row, { borderColor: colours.rule }]}>
-      <Pressable role="button" aria-expanded={open} onPress={onToggle} style={styles.head}>
+      <Pressable
+        role="button"
+        {...(wide ? { 'aria-pressed': open } : { 'aria-expanded': open })}
+        onPress={onToggle}
+        style={[styles.head, wide && styles.beside, wide && open && { backgroundColor: colours.shade }]}
+      >
         <View style={styles.what}>
           <Words as="strong">{unit.label}</Words>
           <Words as="small" tone="quiet">
@@ -38,7 +47,7 @@ export function UnitRow({ unit, profile, open, onToggle }: UnitRowProps) {
         </View>
         <Chevron size={20} color={colours.quiet} />
       </Pressable>
-      {open && <UnitEditor unit={unit} profile={profile} onClose={onToggle} />}
+      {open && !wide && <UnitEditor unit={unit} profile={profile} onClose={onToggle} />}
     </View>
   );
 }
@@ -56,5 +65,6 @@ const awayText = (unit: Unit): string =>
 const styles = StyleSheet.create({
   row: { borderTopWidth: 1 },
   head: { minHeight: TOUCH + space.small, flexDirection: 'row', alignItems: 'center', paddingVertical: space.small },
+  beside: { paddingHorizontal: space.small },
   what: { flex: 1, gap: space.hair },
 });

@@ -8,8 +8,10 @@ import { Button } from '../components/Button';
 import { Foot } from '../components/Foot';
 import { Field } from '../components/Field';
 import { Toggles } from '../components/Toggles';
+import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { KitPage } from '../kit/KitPage';
+import { UnitPane } from '../kit/UnitPane';
 import { UnitRow } from '../kit/UnitRow';
 import { modelName } from '../kit/profileSummary';
 import { useRig } from '../rig/Rig';
@@ -36,12 +38,16 @@ export function KitPlace() {
   const router = useRouter();
   const [adding, setAdding] = useState(false);
   const [sought, setSought] = useState<Sought>({ typed: '', tags: [] });
+  const [open, setOpen] = useState<string | null>(null);
+  const wide = useWide();
   const shown = useSoughtUnits(sought);
+  const chosen = useUnit(open);
   if (!rig) return null;
   return (
     <KitPage
       title="Kit"
       subtitle={`${rig.units.length} units · ${rig.profiles.length} models · ${rig.families.length} families`}
+      after={wide && rig.units.length > 0 && <UnitPane chosen={chosen} onClose={() => setOpen(null)} />}
     >
       {adding ? (
         <AddUnits onDone={() => setAdding(false)} />
@@ -62,7 +68,7 @@ export function KitPlace() {
           {shown.length < rig.units.length && <Words live>{`${shown.length} of ${rig.units.length} units`}</Words>}
         </View>
       )}
-      <UnitsByKind units={shown} />
+      <UnitsByKind units={shown} open={open} onOpen={setOpen} />
     </KitPage>
   );
 }
@@ -107,10 +113,23 @@ function FindUnits({ sought, onChange }: { sought: Sought; onChange: (sought: So
   );
 }
 
+/** A unit that is still there, with its model. */
+function useUnit(id: string | null) {
+  const { rig, kit } = useRig();
+  const unit = rig?.units.find((one) => one.id === id);
+  const profile = unit && kit.profiles.get(unit.profile);
+  return unit && profile ? { unit, profile } : null;
+}
+
+interface UnitsByKindProps {
+  units: readonly StoredUnit[];
+  open: string | null;
+  onOpen: (unit: string | null) => void;
+}
+
 /** Bodies, flashes and triggers, each in the order people look for them; one unit is open at a time. */
-function UnitsByKind({ units }: { units: readonly StoredUnit[] }) {
+function UnitsByKind({ units, open, onOpen }: UnitsByKindProps) {
   const { kit, names } = useRig();
-  const [open, setOpen] = useState<string | null>(null);
   const order = byLabel(names);
   return KINDS.map(({ kind, title }) => {
     const ofKind = units
@@ -129,7 +148,7 @@ function UnitsByKind({ units }: { units: readonly StoredUnit[] }) {
               unit={unit}
               profile={kit.profiles.get(unit.profile)!}
               open={open === unit.id}
-              onToggle={() => setOpen(open === unit.id ? null : unit.id)}
+              onToggle={() => onOpen(open === unit.id ? null : unit.id)}
             />
           ))}
         </View>
