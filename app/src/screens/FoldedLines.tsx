@@ -39,7 +39,7 @@ export function FoldedLines({ lines, columns, open, onToggle, isMeant, children 
   const said = shortText(first!.verdict, names);
   const Chevron = open ? ChevronUp : ChevronDown;
   return (
-    <View>
+    <View role="group" aria-label={`${count}: ${who}`}>
       <Pressable
         role="button"
         aria-label={`${count}: ${who}. ${said}.`}
