@@ -11,7 +11,7 @@ const STYLE = `
     display: block !important; height: auto !important; min-height: 0 !important; flex: none !important; overflow: visible !important;
   }
   #root div { background-color: transparent !important; color: #000 !important; border-color: #000 !important; }
-  [role='navigation'], nav, [role='button'], button, [role='status'], [role='radiogroup'], [role='checkbox'], [role='switch'],
+  [role='navigation'], nav, [role='button'], button, [role='status'], [role='radiogroup'], [role='switch'],
   [aria-label='Print'], a[target], input, textarea {
     display: none !important;
   }
