@@ -5,7 +5,7 @@
 import { readFileSync } from 'node:fs';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { enterDemo, expect, expectSaved, goTo, test } from './crewTest.ts';
-import { Person } from './person.ts';
+import { describePlainRemote, Person } from './person.ts';
 
 interface Task {
   what: string;
@@ -171,13 +171,7 @@ async function describeAndAdd(person: Person): Promise<void> {
   await person.type('What is it called?', 'Lamp', { enter: true });
   await person.tap('radio', 'What foot has it?: varnholt');
   await person.tap('radio', 'Which family does it speak?: Turnstone');
-  await person.tap('radio', 'What can it be in that family?: remote only');
-  await person.tap('radio', 'Where does it meter by itself (TTL)?: none');
-  await person.tap('radio', 'Where does it do high-speed sync?: none');
-  await person.tap('radio', 'How low does its power go?: 1/128');
-  await person.tap('radio', 'Can it fire at another flash it sees?: none');
-  await person.tap('radio', 'Can the tube be switched off while the unit stays on?: yes');
-  await person.tap('radio', 'What voltage is on its contacts?: 6 V or less');
+  await describePlainRemote(person);
   await person.tap('button', 'Keep this model');
   await person.type('Label on its tape', 'Own');
   await person.tap('button', 'How many: more');

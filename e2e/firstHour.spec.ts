@@ -4,7 +4,7 @@
  */
 import { randomUUID } from 'node:crypto';
 import { address, expect, expectAccessible, expectSaved, type Page, PASSPHRASE, test } from './crewTest.ts';
-import { Person } from './person.ts';
+import { describePlainRemote, Person } from './person.ts';
 import { isWide } from './sizes.ts';
 
 /** Taps a crew may need for its first look. */
@@ -35,13 +35,7 @@ async function describeFlash(person: Person): Promise<void> {
   await person.type('Groups', '5');
   await person.tap('checkbox', 'power');
   await person.tap('button', 'Add it');
-  await person.tap('radio', 'What can it be in that family?: remote only');
-  await person.tap('radio', 'Where does it meter by itself (TTL)?: none');
-  await person.tap('radio', 'Where does it do high-speed sync?: none');
-  await person.tap('radio', 'How low does its power go?: 1/128');
-  await person.tap('radio', 'Can it fire at another flash it sees?: none');
-  await person.tap('radio', 'Can the tube be switched off while the unit stays on?: yes');
-  await person.tap('radio', 'What voltage is on its contacts?: 6 V or less');
+  await describePlainRemote(person);
   await keep(person, 'Light', '5');
 }
 

@@ -110,3 +110,14 @@ export class Person {
     throw new Error(`the Tab key does not reach ${target}`);
   }
 }
+
+/** Once its family is said: a flash that is a remote and nothing else, and does what is plainest. */
+export async function describePlainRemote(person: Person): Promise<void> {
+  await person.tap('radio', 'What can it be in that family?: remote only');
+  await person.tap('radio', 'Where does it meter by itself (TTL)?: none');
+  await person.tap('radio', 'Where does it do high-speed sync?: none');
+  await person.tap('radio', 'How low does its power go?: 1/128');
+  await person.tap('radio', 'Can it fire at another flash it sees?: none');
+  await person.tap('radio', 'Can the tube be switched off while the unit stays on?: yes');
+  await person.tap('radio', 'What voltage is on its contacts?: 6 V or less');
+}
