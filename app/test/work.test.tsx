@@ -146,7 +146,7 @@ test('a plan found on the way stays when the search is stopped, says that it may
   const user = show();
   await user.click(await screen.findByRole('button', { name: 'Mend all' }));
   const panel = screen.getByRole('region', { name: 'Mend all' });
-  expect(await within(panel).findByText('Looking for less, 25 %')).toBeInTheDocument();
+  expect(await within(panel).findByText('Looking for less, 20 %')).toBeInTheDocument();
   expect(within(panel).queryByText('No other settings take less.')).toBeNull();
   await user.click(within(panel).getByRole('button', { name: 'Stop, the search' }));
   expect(within(panel).getByText('Stopped. This plan may not be the least.')).toBeInTheDocument();
