@@ -31,8 +31,10 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
     async () => {
       for (const box of boxes) await page.getByRole('checkbox', { name: box }).click();
     };
-  await next(() => type(page, 'Who makes it?', 'Oakvane'));
-  await next(() => type(page, 'What is it called?', 'V60'));
+  // Enter says that what is typed is the answer.
+  await type(page, 'Who makes it?', 'Oakvane');
+  await type(page, 'What is it called?', 'V60');
+  answers += 2;
   await choose('varnholt');
   await expect(page.getByText('as a radio remote').locator('..')).toContainText('not recorded: fires');
   await choose('Plover, Sundrake Air');
@@ -79,7 +81,7 @@ test('describe a flash in at most twelve answers, add two, see them fit, use the
     await page.getByRole('button', { name: 'Put a unit in this look' }).click();
     await page.getByRole('radio', { name: `Put in: ${pole}` }).click();
     await page
-      .getByRole('button', { name: new RegExp(`^Put ${pole} in to hear Sender 1 channel 11, ID 27, group A`) })
+      .getByRole('button', { name: new RegExp(`^Put ${pole} in to hear Sender 1, channel 11, ID 27, group A`) })
       .click();
     const named = isWide(page)
       ? page.getByText(pole, { exact: true }).first()
