@@ -157,6 +157,9 @@ test('no violation while it loads, where the server cannot be reached, and with 
   });
   await goTo(page, '/lines/speeches', 'Speeches');
   await expect(page.getByText('18:30 · Long shed · 63 lights')).toBeVisible();
+  // What happens to all of them alike is told once, and opens to each.
+  await page.getByRole('button', { name: /^63 lights: Lamp 1 to 60, Light 2, .*in the frame/ }).click();
+  await expect(page.getByRole('group', { name: /^Lamp 60,/ })).toBeVisible();
   await expectAccessible(page, 'sixty lights, lines');
   await goTo(page, '/', 'Ropewalk wedding');
   await expectAccessible(page, 'sixty lights, tonight');

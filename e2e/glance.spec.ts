@@ -163,6 +163,20 @@ test('a server that fails on load: what the device knows is there, is said to be
   await expect(meanwhile).toHaveCount(0);
 });
 
+test('on paper Lines is its rows, black on white, with nothing to touch', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/lines/first-dance', 'First dance');
+  const mend = page.getByRole('button', { name: 'Mend all', includeHidden: true });
+  await expect(mend).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByText('ID 52, sender 27')).toBeVisible();
+  await expect(mend).toBeHidden();
+  await expect(page.getByRole('navigation', { name: 'Places', includeHidden: true })).toBeHidden();
+  const said = page.getByText('Light 1 and Light 2 leave a dark bar.');
+  await expect(said).toHaveCSS('color', 'rgb(0, 0, 0)');
+  await expect(page.getByRole('region', { name: 'First fault' })).toHaveCSS('background-color', 'rgba(0, 0, 0, 0)');
+});
+
 test('radios and checkboxes go by the platform’s keys: one stop of Tab, arrows, Space', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');

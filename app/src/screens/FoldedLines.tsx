@@ -2,7 +2,8 @@ import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { isRight } from '@ergon/core/verdict/verdict';
 import { counted } from '@ergon/core/words/saying';
 import { listed } from '@ergon/core/words/settingWords';
-import { shortText } from '@ergon/core/words/wording';
+import { gapText } from '@ergon/core/words/findingWording';
+import { verdictText } from '@ergon/core/words/wording';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import type { ReactNode } from 'react';
@@ -36,7 +37,7 @@ export function FoldedLines({ lines, columns, open, onToggle, isMeant, children 
     names,
   );
   const count = counted(lines.length, 'light');
-  const said = shortText(first!.verdict, names);
+  const said = first!.fault ? gapText(first!.fault, names) : verdictText(first!.verdict);
   const Chevron = open ? ChevronUp : ChevronDown;
   return (
     <View role="group" aria-label={`${count}: ${who}`}>

@@ -10,7 +10,8 @@ const STYLE = `
   html, body, #root, #root div:has([role='main']), [role='main'], [role='main'] > div {
     display: block !important; height: auto !important; min-height: 0 !important; flex: none !important; overflow: visible !important;
   }
-  #root div { background-color: transparent !important; color: #000 !important; border-color: #000 !important; }
+  html, body { background: #fff !important; }
+  #root :not(svg, svg *) { background-color: transparent !important; color: #000 !important; border-color: #000 !important; }
   [role='navigation'], nav, [role='button'], button, [role='status'], [role='radiogroup'], [role='switch'],
   [aria-label='Print'], a[target], input, textarea {
     display: none !important;
