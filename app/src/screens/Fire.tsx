@@ -190,7 +190,9 @@ function PressOrLog({ shot, pressed, onPress, testLog: { seen, logged, log } }: 
 /** "7 of 9 in the frame. 2 silent." */
 function summary(verdicts: readonly Verdict[], { body }: Shot): string {
   if (body.settings.stranger === true)
-    return verdicts.length === 0 ? 'Every light stays silent, as it should.' : `${verdicts.length} fire for a stranger.`;
+    return verdicts.length === 0
+      ? 'Every light stays silent, as it should.'
+      : `${verdicts.length} fire for a stranger.`;
   const right = verdicts.filter(isRight).length;
   const others = new Map<string, number>();
   for (const verdict of verdicts.filter((one) => !isRight(one))) {
