@@ -148,6 +148,13 @@ test('a model is described in order; what it can do is seen at once; not sure is
   await user.click(screen.getByRole('button', { name: /^Start over/ }));
   expect(screen.getByRole('textbox', { name: 'Who makes it?' })).toHaveValue('');
   expect(screen.queryByRole('button', { name: /^Start over/ })).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Bring my answers back' }));
+  expect(screen.getByRole('radio', { name: 'What foot has it?: not sure' })).toBeChecked();
+  // A name that is emptied is there again: a model has one.
+  await user.click(screen.getByRole('button', { name: 'Back' }));
+  await user.clear(screen.getByRole('textbox', { name: 'What is it called?' }));
+  await user.tab();
+  expect(screen.getByRole('textbox', { name: 'What is it called?' })).toHaveValue('S9');
 });
 
 test('a family made by a hasty double tap is one, and leads to one question further', async () => {

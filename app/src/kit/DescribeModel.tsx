@@ -70,9 +70,7 @@ function ArchetypeButton({ archetype, onPress }: { archetype: Archetype; onPress
       <Words as="small" tone="quiet">
         {archetype.about}
       </Words>
-      {begun > 0 && (
-        <Words as="small">{`Begun: ${begun === 1 ? '1 answer' : `${begun} answers`}. Goes on there.`}</Words>
-      )}
+      {begun > 0 && <Words as="small">{begunText(begun)}</Words>}
     </Pressable>
   );
 }

@@ -70,11 +70,12 @@ export function Guide({ archetype, onBack, onKept }: GuideProps) {
             So far it can
           </Words>
           <AbilityPreview profile={profile} />
-          {guide.answered > 0 && (
-            <View style={styles.buttons}>
+          <View style={styles.buttons}>
+            {guide.answered > 0 && (
               <Button kind="quiet" label="Start over" hint={archetype.name} onPress={guide.startOver} />
-            </View>
-          )}
+            )}
+            {guide.bringBack && <Button kind="quiet" label="Bring my answers back" onPress={guide.bringBack} />}
+          </View>
         </View>
       </View>
     </KitPage>

@@ -114,7 +114,9 @@ function Typed({ question, label, value, onAnswer, error, begins }: TypedProps) 
   const asAnswer = () => (text === '' ? null : isNumber ? Number(text.replace(',', '.')) : text);
   const commit = () => {
     if (wrong !== undefined || text === String(value ?? '')) return;
-    if (text === '' && (value === null || question.required)) return;
+    // What cannot be left out is shown again as it is kept.
+    if (text === '' && question.required) return setTyped(String(value ?? ''));
+    if (text === '' && value === null) return;
     onAnswer(asAnswer(), false);
   };
   // Enter says that this is the answer, as a touch on one of a few does.

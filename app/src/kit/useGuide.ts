@@ -38,6 +38,7 @@ export function useGuide(archetype: Archetype) {
   const blank = (): Draft => ({ profile: archetype.base('new'), answered: [], at: 0 });
   const [draft, setDraft] = useKept<Draft>(keptAs(archetype), isDraftOf(archetype), blank());
   const [missing, setMissing] = useState<string | null>(null);
+  const [dropped, setDropped] = useState<Draft | null>(null);
   const { profile, answered, at } = draft;
   const questions = guidedQuestions(profile, context);
   const question = questions[at];
@@ -61,7 +62,17 @@ export function useGuide(archetype: Archetype) {
     /** The question has no answer, and must have one. */
     isMissing: question !== undefined && !isAnswered && missing === question.id,
     back: () => setDraft((old) => ({ ...old, at: old.at - 1 })),
-    startOver: () => setDraft(blank()),
+    startOver: () => {
+      setDropped(draft);
+      setDraft(blank());
+    },
+    /** Brings back what was there before it was started over; null where nothing was. */
+    bringBack:
+      dropped &&
+      (() => {
+        setDraft(dropped);
+        setDropped(null);
+      }),
     next: () => {
       if (question && !isAnswered && question.required) return setMissing(question.id);
       if (question && !isAnswered) answer(question, null);
