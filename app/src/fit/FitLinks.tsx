@@ -44,7 +44,8 @@ export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLin
       </View>
     );
   }
-  const isSought = (id: string) => nameOf(items.get(id)!).includes(typed.trim().toLowerCase());
+  // A unit may be gone since its pairs were worked out: then it has no name to be found by.
+  const isSought = (id: string) => nameOf(items.get(id)).includes(typed.trim().toLowerCase());
   const found = cells.filter(({ body, flash }) => isSought(body) || isSought(flash));
   return (
     <View style={styles.box}>
@@ -79,7 +80,8 @@ export function FitLinks({ choice, items, worstFirst, chosen, onChoose }: FitLin
   );
 }
 
-const nameOf = ({ unit, profile }: KitItem): string => `${unit.label} ${profile.maker} ${profile.model}`.toLowerCase();
+const nameOf = (item: KitItem | undefined): string =>
+  item ? `${item.unit.label} ${item.profile.maker} ${item.profile.model}`.toLowerCase() : '';
 
 const styles = StyleSheet.create({
   box: { gap: space.base },
