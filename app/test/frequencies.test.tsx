@@ -45,6 +45,14 @@ test('evenly apart: the first and the step say all of them, the width too once i
   await user.click(screen.getByRole('radio', { name: 'Frequencies: not sure' }));
   expect(box.now).toBeNull();
   expect(screen.queryByRole('img')).toBeNull();
+  // What was typed is not lost by it.
+  await user.click(screen.getByRole('radio', { name: 'Frequencies: one by one' }));
+  expect(box.now!.map(({ mhz, widthMhz }) => [mhz, widthMhz])).toEqual([
+    [433.5, 0.1],
+    [433.75, 0.1],
+    [434, 0.1],
+    [434.25, 0.1],
+  ]);
 });
 
 test('one by one: added, changed and taken away; a centre that is emptied stays', async () => {

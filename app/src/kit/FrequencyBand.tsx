@@ -16,7 +16,7 @@ const EDGE_MHZ = 1;
 export function FrequencyBand({ frequencies }: { frequencies: Frequencies }) {
   const colours = useColours();
   const [width, setWidth] = useState(0);
-  const halves = frequencies.map(({ mhz, widthMhz }) => ({ mhz, half: (widthMhz ?? 0) / 2 }));
+  const halves = frequencies.map(({ channel, mhz, widthMhz }) => ({ channel, mhz, half: (widthMhz ?? 0) / 2 }));
   const from = Math.min(...halves.map(({ mhz, half }) => mhz - half)) - EDGE_MHZ;
   const to = Math.max(...halves.map(({ mhz, half }) => mhz + half)) + EDGE_MHZ;
   const x = (mhz: number) => (width * (mhz - from)) / (to - from);
@@ -29,12 +29,12 @@ export function FrequencyBand({ frequencies }: { frequencies: Frequencies }) {
     >
       <Svg width={width} height={HEIGHT} aria-hidden>
         <Line x1={0} x2={width} y1={HEIGHT - 1} y2={HEIGHT - 1} stroke={colours.quiet} strokeWidth={2} />
-        {halves.map(({ mhz, half }) =>
+        {halves.map(({ channel, mhz, half }) =>
           half === 0 ? (
-            <Line key={mhz} x1={x(mhz)} x2={x(mhz)} y1={6} y2={HEIGHT} stroke={colours.ink} strokeWidth={2} />
+            <Line key={channel} x1={x(mhz)} x2={x(mhz)} y1={6} y2={HEIGHT} stroke={colours.ink} strokeWidth={2} />
           ) : (
             <Rect
-              key={mhz}
+              key={channel}
               x={x(mhz - half)}
               width={x(mhz + half) - x(mhz - half)}
               y={6}

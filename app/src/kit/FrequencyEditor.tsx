@@ -28,9 +28,14 @@ type Way = (typeof WAYS)[number]['value'];
 export function FrequencyEditor({ channels, value, onChange }: FrequencyEditorProps) {
   const rule = ruleOf(value, channels);
   const [way, setWay] = useState<Way>(value.length === 0 ? 'unsure' : rule ? 'rule' : 'table');
+  // Being unsure after all loses nothing of what was typed: any other answer brings it back.
+  const [aside, setAside] = useState<Frequencies>([]);
   const choose = (to: Way) => {
     setWay(to);
-    if (to === 'unsure') onChange(null);
+    if (to === 'unsure') {
+      setAside(value);
+      onChange(null);
+    } else if (way === 'unsure' && aside.length > 0) onChange(aside);
   };
   return (
     <View role="group" aria-label="Frequencies" style={styles.box}>
