@@ -37,4 +37,4 @@ export function ExportButton({ label, hint, name, write }: ExportButtonProps) {
   );
 }
 
-const styles = StyleSheet.create({ box: { gap: space.tiny, maxWidth: 360 } });
+const styles = StyleSheet.create({ box: { alignItems: 'flex-start', gap: space.tiny, maxWidth: 360 } });

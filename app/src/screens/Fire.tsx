@@ -221,5 +221,6 @@ function MeasuredTimeLine({ verdicts, shot }: { verdicts: readonly Verdict[]; sh
 const styles = StyleSheet.create({
   finder: { maxWidth: 360 },
   log: { gap: space.small },
-  logged: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  /** No wider than the button below it. */
+  logged: { flexDirection: 'row', alignItems: 'center', gap: space.small, maxWidth: 360 },
 });
