@@ -195,7 +195,7 @@ for (const by of ['thumb', 'keyboard'] as const)
         );
         expect.soft(person.taps, what).toBeLessThanOrEqual(taps);
         expect.soft(person.doubts.length, what).toBeLessThanOrEqual(doubts);
-        await expect.soft(page.locator(':focus'), what).toHaveText(focus, { timeout: 2000 });
+        await expect.soft(page.locator(':focus'), what).toHaveText(focus);
         await expectSaved(page);
       });
   });
