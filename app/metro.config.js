@@ -35,6 +35,8 @@ const UNUSED = [
 
 const ROUTER_ORDER = /expo-router\/build\/fork\/getStateFromPath-forks\.js$/;
 const OUR_ORDER = join(__dirname, 'routeOrder.js');
+const ROUTER_HISTORY = /expo-router\/build\/fork\/createMemoryHistory\.js$/;
+const OUR_HISTORY = join(__dirname, 'routerHistory.js');
 const ANIMATION = /react-native-web\/dist\/exports\/Animated\//;
 const OUR_ANIMATION = join(__dirname, 'stillAnimation.js');
 
@@ -43,6 +45,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
   const found = (resolve ?? context.resolveRequest)(context, name, platform);
   if (ROUTER_ORDER.test(found.filePath) && context.originModulePath !== OUR_ORDER)
     return { type: 'sourceFile', filePath: OUR_ORDER };
+  if (ROUTER_HISTORY.test(found.filePath)) return { type: 'sourceFile', filePath: OUR_HISTORY };
   if (ANIMATION.test(found.filePath) && /react-native-chart-kit/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: OUR_ANIMATION };
   return UNUSED.some((pattern) => pattern.test(found.filePath)) ? { type: 'empty' } : found;

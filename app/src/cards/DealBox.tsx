@@ -1,7 +1,9 @@
 import type { Card } from '@ergon/core/cards/cards';
-import { dealRounds, type Rounds, stopsOf } from '@ergon/core/cards/rounds';
+import { dealRounds, type Rounds, type Stop, stopsOf } from '@ergon/core/cards/rounds';
 import { dealing } from '@ergon/core/operation/dialling';
 import { durationText } from '@ergon/core/words/saying';
+import { listed } from '@ergon/core/words/settingWords';
+import { walkText } from '@ergon/core/words/workWording';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -10,6 +12,7 @@ import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
+import { RoundStop } from '../work/RoundStop';
 
 /** Deals the units to members by where they stand, so that the longest round is short. */
 export function DealBox({ cards, me }: { cards: readonly Card[]; me: string }) {
@@ -57,7 +60,7 @@ export function DealBox({ cards, me }: { cards: readonly Card[]; me: string }) {
             <Field label="Somebody else" value={typed} onChangeText={setTyped} maxLength={80} />
             <Button label="Add" hint="them" onPress={add} disabled={name === '' || everybody.includes(name)} />
           </View>
-          {rounds && <Words tone="quiet">{roundsText(rounds, chosen)}</Words>}
+          {rounds && <RoundsShown rounds={rounds} members={chosen} />}
           <View style={styles.row}>
             <Button kind="act" label="Deal by place" onPress={deal} disabled={rounds === null} />
             {isDealt && <Button label="Deal to nobody" onPress={nobody} />}
@@ -68,13 +71,39 @@ export function DealBox({ cards, me }: { cards: readonly Card[]; me: string }) {
   );
 }
 
-/** "Maren 3 min 10 s, Ines 2 min 50 s." */
-function roundsText({ stops, exact }: Rounds, members: readonly string[]): string {
-  const each = members.map((name, index) => {
-    const seconds = stops[index]!.reduce((sum, stop) => sum + stop.seconds, 0);
-    return `${name} ${durationText(seconds)}`;
-  });
-  return `${each.join(', ')}.${exact ? ' No dealing has a shorter longest round.' : ''}`;
+/** Who would walk where: each member's round as a path, with its length. */
+function RoundsShown({ rounds: { stops, exact }, members }: { rounds: Rounds; members: readonly string[] }) {
+  const farthest = Math.max(0, ...stops.flat().map(({ walkSeconds }) => walkSeconds ?? 0));
+  return (
+    <>
+      {members.map((name, index) => (
+        <MemberRound key={name} name={name} stops={stops[index]!} farthest={farthest} />
+      ))}
+      {exact && <Words tone="quiet">No dealing has a shorter longest round.</Words>}
+    </>
+  );
+}
+
+function MemberRound({ name, stops, farthest }: { name: string; stops: readonly Stop[]; farthest: number }) {
+  const { names } = useRig();
+  const seconds = stops.reduce((sum, stop) => sum + stop.seconds, 0);
+  return (
+    <View>
+      <Words as="strong">{`${name}: ${stops.length === 0 ? 'nothing to do' : durationText(seconds)}`}</Words>
+      <View role="list" aria-label={`Round of ${name}`}>
+        {stops.map(({ place, units, walkSeconds }) => (
+          <RoundStop key={units[0]!} walkSeconds={walkSeconds} farthest={farthest}>
+            <Words>
+              {walkSeconds === 0 ? 'At the camera' : `${place ?? 'Place not recorded'} · ${walkText(walkSeconds)}`}
+            </Words>
+            <Words as="small" tone="quiet">
+              {listed(units, names)}
+            </Words>
+          </RoundStop>
+        ))}
+      </View>
+    </View>
+  );
 }
 
 const styles = StyleSheet.create({

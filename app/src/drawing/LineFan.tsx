@@ -11,6 +11,7 @@ import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH, type } from '../theme/tokens';
 import { FanDrawing } from './FanDrawing';
+import { type FanFold, FanName } from './FanName';
 import { evenly } from '@ergon/core/verdict/lineStrip';
 import { fanLayout, type FanRow, type Trunk, TRUNK_STATIONS, trunkStations } from './lineLayout';
 import { airSummary, placeOf, powerSummary, purposeOf } from './lineSummary';
@@ -32,12 +33,16 @@ interface LineFanProps {
   sender: (id: string) => { channel?: number | null; networkId?: number | null } | undefined;
   /** What a station of a light or of a shared sender is called for a reader. */
   labelOf: (whose: string, station: Station) => string;
+  /** Lights told together, by the first of them; the others are lines only while it is open. */
+  folds?: ReadonlyMap<string, FanFold>;
   selected: { light: string; station: number } | null;
   onSelect: (light: string, station: number) => void;
 }
 
+const NO_FOLDS: ReadonlyMap<string, FanFold> = new Map();
+
 /** All lines of a shot side by side: shared where they share a sender, parting after it. */
-export function LineFan({ lines, width, names, sender, labelOf, selected, onSelect }: LineFanProps) {
+export function LineFan({ lines, width, names, sender, labelOf, folds = NO_FOLDS, selected, onSelect }: LineFanProps) {
   const { name, power } = sidesOf(width);
   const xs = evenly(width - name - power, STAGES.length).map((x) => x + name);
   const nameRows = nameLines({ xs });
@@ -80,6 +85,7 @@ export function LineFan({ lines, width, names, sender, labelOf, selected, onSele
           names={names}
           labelOf={labelOf}
           isShared={inTrunk.has(row.line.light.id)}
+          fold={folds.get(row.line.light.id)}
           selected={selected}
           onSelect={onSelect}
         />
@@ -93,10 +99,11 @@ interface RowTouchProps extends Pick<LineFanProps, 'width' | 'names' | 'labelOf'
   xs: readonly number[];
   /** Its first stations stand on a trunk. */
   isShared: boolean;
+  fold: FanFold | undefined;
 }
 
 /** A light's name, its power, what is said at its gap, and its stations to touch. */
-function RowTouch({ row, xs, width, names, isShared, labelOf, selected, onSelect }: RowTouchProps) {
+function RowTouch({ row, xs, width, names, isShared, fold, labelOf, selected, onSelect }: RowTouchProps) {
   const { line, y } = row;
   const { light, fault } = line;
   const sides = sidesOf(width);
@@ -104,15 +111,17 @@ function RowTouch({ row, xs, width, names, isShared, labelOf, selected, onSelect
   const wire = isOwnWire ? airSummary(line, undefined) : '';
   return (
     <View role="group" aria-label={lineSentence(line, names)} style={[styles.row, { top: y - MIDDLE, width }]}>
-      <View style={[styles.name, { top: MIDDLE - 24, width: sides.name }]}>
-        <Words as="strong">{names.unit(light.id)}</Words>
-        <Words as="small" tone="quiet" single>
-          {width < NARROW ? placeOf(line) : purposeOf(line)}
-        </Words>
-      </View>
+      <FanName
+        line={line}
+        names={names}
+        below={width < NARROW ? placeOf(line) : purposeOf(line)}
+        fold={fold}
+        top={MIDDLE - 24}
+        width={sides.name - (fold ? space.small : 0)}
+      />
       <View style={[styles.power, { top: MIDDLE - 12, width: sides.power }]}>
         <Words as="strong" align="right">
-          {powerSummary(line)}
+          {fold && !fold.open ? '' : powerSummary(line)}
         </Words>
       </View>
       {fault && (
@@ -229,7 +238,6 @@ function useFocusWhenChosen(chosen: boolean) {
 const styles = StyleSheet.create({
   row: { position: 'absolute', left: 0, height: ROW, pointerEvents: 'box-none' },
   stage: { position: 'absolute', width: 2 * TOUCH },
-  name: { position: 'absolute', left: 0 },
   power: { position: 'absolute', right: 0 },
   gap: { position: 'absolute', width: 320 },
   label: { position: 'absolute', width: 140 },

@@ -1,3 +1,4 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -11,7 +12,7 @@ import { FitLinks } from './FitLinks';
 import { GearChoice } from './GearChoice';
 import type { Pair } from './pair';
 import { PairPane } from './PairPane';
-import { MOST_OF_KIND, useFitChoice } from './useFitChoice';
+import { type FitGear, MOST_OF_KIND, useFitChoice } from './useFitChoice';
 
 /** Which links work between the chosen bodies and flashes, what each carries, and what would be needed. */
 export function FitPlace() {
@@ -48,26 +49,46 @@ export function FitPlace() {
             {`At most ${MOST_OF_KIND} of a kind fit in one table: ${unseen} ${unseen === 1 ? 'unit is' : 'units are'} not in it. Choose the gear to see others.`}
           </Words>
         )}
-        <Foot>
-          <View style={styles.buttons}>
-            <Button label="Choose the gear" expanded={choosing} onPress={() => setChoosing(!choosing)} />
-            {!wide && (
-              <Button
-                label={worstFirst ? 'Worst first' : 'Best first'}
-                hint="press to turn the order"
-                onPress={() => setWorstFirst(!worstFirst)}
-              />
-            )}
-          </View>
-        </Foot>
+        {items.size > 0 && (
+          <Foot>
+            <View style={styles.buttons}>
+              <Button label="Choose the gear" expanded={choosing} onPress={() => setChoosing(!choosing)} />
+              {!wide && (
+                <Button
+                  label={worstFirst ? 'Worst first' : 'Best first'}
+                  hint="press to turn the order"
+                  onPress={() => setWorstFirst(!worstFirst)}
+                />
+              )}
+            </View>
+          </Foot>
+        )}
         {choosing && <GearChoice {...gear} />}
       </View>
       {bodies.length === 0 || flashes.length === 0 ? (
-        <Words>Choose at least one body and one flash.</Words>
+        <NothingToFit items={items} />
       ) : (
         <FitLinks choice={choice} items={items} worstFirst={worstFirst} chosen={pair} onChoose={setPair} />
       )}
     </KitPage>
+  );
+}
+
+/** What is missing of a body and a flash, and the way to it. */
+function NothingToFit({ items }: Pick<FitGear, 'items'>) {
+  const router = useRouter();
+  const kinds = new Set([...items.values()].map(({ profile }) => profile.kind));
+  const missing = [!kinds.has('body') && 'body', !kinds.has('flash') && 'flash'].filter((kind) => kind !== false);
+  if (missing.length === 0) return <Words>Choose at least one body and one flash.</Words>;
+  return (
+    <View style={styles.box}>
+      <Words>{`Fit shows how a body and a flash work together. No ${missing.join(' and no ')} is in service yet.`}</Words>
+      <Foot>
+        <View style={styles.buttons}>
+          <Button kind="act" label="To the units" hint="to add some" onPress={() => router.push('/kit')} />
+        </View>
+      </Foot>
+    </View>
   );
 }
 

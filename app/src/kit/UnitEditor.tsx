@@ -1,14 +1,10 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { abilityLines } from '@ergon/core/describe/profileAbilities';
 import { dialling, RESET } from '@ergon/core/operation/dialling';
 import { changing, removing } from '@ergon/core/operation/editsOf';
 import type { Profile } from '@ergon/core/record/profile';
 import type { Unit } from '@ergon/core/record/unit';
-import { unitSchema } from '@ergon/core/record/unitSchema';
-import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import type { z } from 'zod';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
 import { FormField } from '../components/FormField';
@@ -18,19 +14,7 @@ import { KeptFindings } from '../power/KeptFindings';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { TakenAlong } from './TakenAlong';
-
-/** The fields of a unit that are words, with what they are called. */
-const TEXTS = [
-  ['firmware', 'Firmware'],
-  ['cells', 'Cells in it'],
-  ['owner', 'Owner'],
-  ['lentTo', 'Lent to'],
-  ['borrowedFrom', 'Borrowed from'],
-  ['notes', 'Notes'],
-] as const;
-
-const entrySchema = unitSchema.omit({ id: true, profile: true, dialled: true });
-type Entry = z.infer<typeof entrySchema>;
+import { type Entry, patchOf, TEXTS, useUnitForm } from './useUnitForm';
 
 export interface UnitEditorProps {
   unit: Unit;
@@ -40,13 +24,8 @@ export interface UnitEditorProps {
 
 export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
   const { queue } = useRig();
-  // Others may change it while the form is open: what it was then is what this member changes.
-  const [seen] = useState(unit);
-  const { control, handleSubmit, formState } = useForm<Entry>({
-    resolver: zodResolver(entrySchema),
-    defaultValues: entryOf(seen),
-    mode: 'onChange',
-  });
+  const { seen, form, drop, forget } = useUnitForm(unit);
+  const { control, handleSubmit, formState } = form;
   // Both are read at every drawing: what is not read is not kept up to date.
   const { isDirty, isValid } = formState;
   const on = { kind: 'unit', id: unit.id } as const;
@@ -58,10 +37,12 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
       ...changing(rig, { on, seen, doc }),
       ...(isNew ? dialling(rig, unit.id, [{ setting: RESET, dialled: null }]) : []),
     ]);
+    forget();
     onClose();
   };
   const remove = () => {
     queue.submit(`removal of ${unit.label}`, (rig) => removing(rig, on));
+    forget();
     onClose();
   };
   return (
@@ -82,6 +63,7 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
         name="resetFirst"
         render={({ field }) => <ResetFirst value={field.value === true} onChoose={field.onChange} />}
       />
+      {isDirty && <NotSavedYet />}
       <View style={styles.buttons}>
         <Button
           kind="act"
@@ -90,6 +72,7 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
           onPress={() => void handleSubmit(save)()}
           disabled={!isDirty || !isValid}
         />
+        {isDirty && <Button label="Drop the changes" hint={unit.label} onPress={drop} />}
         <Button label="Remove" hint={unit.label} onPress={remove} />
         <HistoryLink of={`unit:${unit.id}`} name={unit.label} />
       </View>
@@ -97,6 +80,12 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
     </View>
   );
 }
+
+const NotSavedYet = () => (
+  <Words as="small" tone="quiet" live>
+    Not saved yet. What is begun here stays while you are elsewhere.
+  </Words>
+);
 
 /** What a unit of the model can do, place by place, in a line. */
 function CanDo({ profile }: { profile: Profile }) {
@@ -133,22 +122,7 @@ const ResetFirst = ({ value, onChoose }: { value: boolean; onChoose: (value: boo
   />
 );
 
-const entryOf = (unit: Unit): Entry => ({
-  label: unit.label,
-  inService: unit.inService !== false,
-  resetFirst: unit.resetFirst === true,
-  ...Object.fromEntries(TEXTS.map(([name]) => [name, unit[name] ?? ''])),
-});
-
-/** A text left empty is not recorded, and in service is what a unit is when nothing is said. */
-const patchOf = (entry: Entry): Omit<Unit, 'id' | 'profile' | 'dialled'> => ({
-  label: entry.label,
-  inService: entry.inService ? null : false,
-  resetFirst: entry.resetFirst ? true : null,
-  ...Object.fromEntries(TEXTS.map(([name]) => [name, entry[name] || null])),
-});
-
 const styles = StyleSheet.create({
   editor: { gap: space.base, paddingBottom: space.wide },
-  buttons: { flexDirection: 'row', gap: space.small },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });

@@ -1,16 +1,23 @@
 import type { Proof, ProofState } from '@ergon/core/verdict/proof';
 import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
 import { isFailing, isOf, type Verdict } from '@ergon/core/verdict/verdict';
+import { folded } from '@ergon/core/verdict/fates';
+import { counted } from '@ergon/core/words/saying';
+import { listed } from '@ergon/core/words/settingWords';
 import { lastProofText, proofStateText } from '@ergon/core/words/proveWording';
 import { shortText } from '@ergon/core/words/wording';
-import { StyleSheet, View } from 'react-native';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { byLabel } from '../rig/byLabel';
 import { shotName } from '../screens/LookPage';
+import { type Folds, useFolds } from '../screens/useFolds';
 import { useColours } from '../theme/Theme';
-import { space } from '../theme/tokens';
+import { space, TOUCH } from '../theme/tokens';
 import { whenText } from './whenText';
 
 const SIZE = 18;
@@ -26,9 +33,29 @@ interface ProofGridProps {
 /** Light by shot: proven, changed since, missed, never tested; below each name what is computed, and its last test. */
 export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridProps) {
   const { names } = useRig();
-  const colours = useColours();
   const columns = shots.filter(({ body }) => body.settings.stranger !== true);
   const lights = [...new Set(proofs.map(({ light }) => light))].sort(byLabel(names));
+  const folds = useFolds();
+  const rowOf = (light: string): ProofRow => {
+    const proofIn = (shot: Shot) =>
+      proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(shot)));
+    const [verdict, proof] = [verdicts.find((one) => one.unit === light && isOf(one, chosen)), proofIn(chosen)];
+    return {
+      light,
+      said:
+        verdict && proof
+          ? [shortText(verdict, names), lastProofText(proof, proof.test && whenText(proof.test.at), names)].join(' · ')
+          : null,
+      isWrong: (verdict && isFailing(verdict)) || proof?.state === 'missed',
+      cells: columns.map((shot) => {
+        const found = proofIn(shot);
+        return {
+          state: found?.state ?? null,
+          words: `${shotName(shot)}: ${found ? proofStateText(found, names) : 'not meant for it'}`,
+        };
+      }),
+    };
+  };
   return (
     <View role="table" aria-label="Test fires by light and shot" style={styles.table}>
       <View role="row" style={styles.row}>
@@ -45,21 +72,8 @@ export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridPr
           </View>
         ))}
       </View>
-      {lights.map((light) => (
-        <View key={light} role="row" style={[styles.row, styles.line, { borderColor: colours.rule }]}>
-          <Head
-            light={light}
-            verdict={verdicts.find((one) => one.unit === light && isOf(one, chosen))}
-            proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(chosen)))}
-          />
-          {columns.map((shot) => (
-            <Cell
-              key={shotKey(shotRefOf(shot))}
-              shot={shot}
-              proof={proofs.find((one) => one.light === light && shotKey(one.shot) === shotKey(shotRefOf(shot)))}
-            />
-          ))}
-        </View>
+      {folded(lights.map(rowOf), fateOf).map((rows) => (
+        <ProofRows key={rows[0]!.light} rows={rows} folds={folds} />
       ))}
       <View aria-hidden style={styles.key}>
         {STATES.map(([state, words]) => (
@@ -75,26 +89,99 @@ export function ProofGrid({ proofs, shots, shot: chosen, verdicts }: ProofGridPr
   );
 }
 
-/** A light, what the simulation says it will do in that shot, and when it was last seen to. */
-function Head({ light, verdict, proof }: { light: string; verdict: Verdict | undefined; proof: Proof | undefined }) {
+/** One light in the table. */
+interface ProofRow {
+  light: string;
+  /** What is computed of it in the chosen shot, and when it was last seen to. */
+  said: string | null;
+  isWrong: boolean;
+  /** One for each shot; null where it is not meant for it. */
+  cells: readonly { state: ProofState | null; words: string }[];
+}
+
+const fateOf = ({ said, cells }: ProofRow): string => JSON.stringify([said, cells]);
+
+/** Lights of which the same is said: one row, or as many as there are when it is opened. */
+function ProofRows({ rows, folds }: { rows: readonly ProofRow[]; folds: Folds }) {
   const { names } = useRig();
-  const name = names.unit(light);
-  const said =
-    verdict && proof
-      ? [shortText(verdict, names), lastProofText(proof, proof.test && whenText(proof.test.at), names)].join(' · ')
-      : null;
-  const isWrong = (verdict && isFailing(verdict)) || proof?.state === 'missed';
+  const lights = rows.map(({ light }) => light);
+  if (rows.length === 1) return <OneRow row={rows[0]!} head={<Head name={names.unit(lights[0]!)} row={rows[0]!} />} />;
+  const open = folds.isOpen(lights);
   return (
-    <View role="rowheader" aria-label={[name, said].filter(Boolean).join(': ')} style={styles.name}>
-      <Words single>{name}</Words>
-      {said !== null && (
-        <Words as="small" tone={isWrong ? 'fault' : 'quiet'}>
-          {said}
-        </Words>
-      )}
+    <>
+      <OneRow row={rows[0]!} head={<FoldHead rows={rows} open={open} onToggle={() => folds.toggle(lights)} />} />
+      {open &&
+        rows.map((row) => <OneRow key={row.light} row={row} head={<Head name={names.unit(row.light)} row={row} />} />)}
+    </>
+  );
+}
+
+function OneRow({ row, head }: { row: ProofRow; head: ReactNode }) {
+  const colours = useColours();
+  return (
+    <View role="row" style={[styles.row, styles.line, { borderColor: colours.rule }]}>
+      {head}
+      {row.cells.map(({ state, words }) => (
+        <View key={words} role="cell" aria-label={words} style={styles.cell}>
+          {state && <Mark state={state} />}
+        </View>
+      ))}
     </View>
   );
 }
+
+function Head({ name, row: { said, isWrong } }: { name: string; row: ProofRow }) {
+  return (
+    <View role="rowheader" aria-label={[name, said].filter(Boolean).join(': ')} style={styles.name}>
+      <Words single>{name}</Words>
+      <Said said={said} isWrong={isWrong} />
+    </View>
+  );
+}
+
+interface FoldHeadProps {
+  rows: readonly ProofRow[];
+  open: boolean;
+  onToggle: () => void;
+}
+
+function FoldHead({ rows, open, onToggle }: FoldHeadProps) {
+  const { names } = useRig();
+  const colours = useColours();
+  const who = listed(
+    rows.map(({ light }) => light),
+    names,
+  );
+  const count = counted(rows.length, 'light');
+  const Chevron = open ? ChevronUp : ChevronDown;
+  return (
+    <View role="rowheader" style={styles.name}>
+      <Pressable
+        role="button"
+        aria-label={`${count}: ${who}`}
+        aria-expanded={open}
+        onPress={onToggle}
+        style={styles.fold}
+      >
+        <View style={styles.words}>
+          <Words as="strong">{count}</Words>
+          <Said {...rows[0]!} />
+          <Words as="small" tone="quiet">
+            {who}
+          </Words>
+        </View>
+        <Chevron size={20} color={colours.quiet} />
+      </Pressable>
+    </View>
+  );
+}
+
+const Said = ({ said, isWrong }: Pick<ProofRow, 'said' | 'isWrong'>) =>
+  said !== null && (
+    <Words as="small" tone={isWrong ? 'fault' : 'quiet'}>
+      {said}
+    </Words>
+  );
 
 const STATES: readonly (readonly [ProofState, string])[] = [
   ['proven', 'proven'],
@@ -102,16 +189,6 @@ const STATES: readonly (readonly [ProofState, string])[] = [
   ['missed', 'missed'],
   ['never', 'never tested'],
 ];
-
-function Cell({ shot, proof }: { shot: Shot; proof: Proof | undefined }) {
-  const { names } = useRig();
-  const state = proof ? proofStateText(proof, names) : 'not meant for it';
-  return (
-    <View role="cell" aria-label={`${shotName(shot)}: ${state}`} style={styles.cell}>
-      {proof && <Mark state={proof.state} />}
-    </View>
-  );
-}
 
 /** Shape first: a full round, a half one, a bar across, an empty one of dots. */
 function Mark({ state }: { state: ProofState }) {
@@ -144,6 +221,8 @@ const styles = StyleSheet.create({
   line: { borderTopWidth: 1, minHeight: 40 },
   name: { flex: 1, minWidth: 88, paddingVertical: space.tiny },
   cell: { width: 64, alignItems: 'center', justifyContent: 'center' },
+  fold: { flexDirection: 'row', alignItems: 'center', gap: space.tiny, minHeight: TOUCH },
+  words: { flex: 1, minWidth: 0 },
   key: { flexDirection: 'row', flexWrap: 'wrap', gap: space.base, paddingTop: space.small },
   marked: { flexDirection: 'row', alignItems: 'center', gap: space.tiny },
 });

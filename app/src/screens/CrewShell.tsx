@@ -9,6 +9,7 @@ import { QuietLines } from '../components/QuietLines';
 import { SkipLinks } from '../components/SkipLinks';
 import { Words } from '../components/Words';
 import { useKeptFocus } from '../components/keptFocus';
+import { useKeptScroll } from '../components/keptScroll';
 import { useWide } from '../components/useWide';
 import { useShortcuts } from '../keys/useShortcuts';
 import { RigProvider, useRig } from '../rig/Rig';
@@ -65,6 +66,7 @@ function Shell({ children }: { children: ReactNode }) {
   const colours = useColours();
   const { rig, signedOut, unread, refresh, queue } = useRig();
   useKeptFocus();
+  useKeptScroll();
   useShortcuts({ undo: () => queue.undo(), redo: () => queue.redo() }, true);
   if (!rig && signedOut) return <ToSignIn />;
   if (!rig)

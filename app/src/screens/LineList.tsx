@@ -1,3 +1,4 @@
+import { byFate } from '@ergon/core/verdict/fates';
 import type { Shot } from '@ergon/core/shot/lightRun';
 import type { Finding } from '@ergon/core/verdict/finding';
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
@@ -40,7 +41,8 @@ export function LinesIn({ judged, shot, lines, selected, onSelect, below, width 
     },
     [hold, onSelect],
   );
-  const { fates, isOpen, toggle } = useFolds(lines, selected, () => onSelect(null));
+  const fates = useMemo(() => byFate(lines), [lines]);
+  const folds = useFolds(selected?.light ?? null, () => onSelect(null));
   const rowOf = (line: SignalLine) => (
     <LineRow
       key={line.light.id}
@@ -66,8 +68,8 @@ export function LinesIn({ judged, shot, lines, selected, onSelect, below, width 
             key={fate[0]!.light.id}
             lines={fate}
             columns={columns}
-            open={isOpen(fate)}
-            onToggle={() => toggle(fate)}
+            open={folds.isOpen(idsOf(fate))}
+            onToggle={() => folds.toggle(idsOf(fate))}
             isMeant={fate.some(({ light }) => below?.units.includes(light.id))}
           >
             {fate.map(rowOf)}
@@ -84,3 +86,5 @@ export function LinesIn({ judged, shot, lines, selected, onSelect, below, width 
     </View>
   );
 }
+
+const idsOf = (lines: readonly SignalLine[]): string[] => lines.map(({ light }) => light.id);

@@ -1,20 +1,23 @@
-import { byFate } from '@ergon/core/verdict/fates';
-import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { useMemo, useState } from 'react';
-import type { Selected } from './selected';
+import { useState } from 'react';
 
-/** The lines of a look by what happens to them, and which of those that are told together are open. */
-export function useFolds(lines: readonly SignalLine[], selected: Selected | null, onClose: () => void) {
-  const fates = useMemo(() => byFate(lines), [lines]);
+/** Which of the lights that are told together are open. */
+export interface Folds {
+  isOpen: (lights: readonly string[]) => boolean;
+  toggle: (lights: readonly string[]) => void;
+}
+
+/**
+ * @param selected a light that is looked at: it is never hidden.
+ * @param onClose is called when that light is hidden after all.
+ */
+export function useFolds(selected: string | null = null, onClose: () => void = () => undefined): Folds {
   // By who is in it: a light that is mended leaves its fold, and what is open stays open.
   const [opened, setOpened] = useState<readonly string[]>([]);
-  const isOpen = (fate: readonly SignalLine[]) =>
-    fate.some(({ light }) => light.id === selected?.light || opened.includes(light.id));
-  const toggle = (fate: readonly SignalLine[]) => {
-    const ids = fate.map(({ light }) => light.id);
-    const others = opened.filter((id) => !ids.includes(id));
-    setOpened(isOpen(fate) ? others : [...others, ...ids]);
-    if (selected && ids.includes(selected.light)) onClose();
+  const isOpen = (lights: readonly string[]) => lights.some((id) => id === selected || opened.includes(id));
+  const toggle = (lights: readonly string[]) => {
+    const others = opened.filter((id) => !lights.includes(id));
+    setOpened(isOpen(lights) ? others : [...others, ...lights]);
+    if (selected !== null && lights.includes(selected)) onClose();
   };
-  return { fates, isOpen, toggle };
+  return { isOpen, toggle };
 }

@@ -8,6 +8,8 @@ export interface Stop {
   /** Null at the camera. */
   place: string | null;
   units: readonly string[];
+  /** The way there and back, in seconds; 0 at the camera, null where nobody measured it. */
+  walkSeconds: number | null;
   /** The way there and back, once, and the work there. */
   seconds: number;
 }
@@ -35,8 +37,15 @@ export function stopsOf(cards: readonly Card[]): Stop[] {
   return [...byPlace.values()].map((own) => ({
     place: own[0]!.atCamera ? null : own[0]!.place,
     units: own.map(({ unit }) => unit),
+    walkSeconds: wayTo(own),
     seconds: own[0]!.atCamera ? cameraSeconds(own) : walkedSeconds(own),
   }));
+}
+
+/** The farthest way somebody measured to what stands at one place. */
+function wayTo(cards: readonly Card[]): number | null {
+  const measured = cards.flatMap(({ walkSeconds }) => walkSeconds ?? []);
+  return measured.length === 0 ? null : Math.max(...measured);
 }
 
 const cameraSeconds = (cards: readonly Card[]): number =>

@@ -7,23 +7,27 @@ const LEAST_FOLDED = 3;
 const MOST_UNFOLDED = 12;
 
 /**
- * Lines with one fate together, in the order of the first of each; in a look that is seen at a glance, and where fewer than
- * three share one, each line stands by itself.
+ * What shares a fate together, in the order of the first of each; in a look that is seen at a glance, and where fewer than
+ * three share one, each stands by itself.
+ * @param items one for each light.
  */
-export function byFate(lines: readonly SignalLine[]): SignalLine[][] {
-  if (lines.length <= MOST_UNFOLDED) return lines.map((line) => [line]);
-  const fates = new Map<string, SignalLine[]>();
-  for (const line of lines) {
-    const fate = fateOf(line);
+export function folded<T>(items: readonly T[], fateOf: (item: T) => string): T[][] {
+  if (items.length <= MOST_UNFOLDED) return items.map((item) => [item]);
+  const fates = new Map<string, T[]>();
+  for (const item of items) {
+    const fate = fateOf(item);
     const same = fates.get(fate);
-    if (same) same.push(line);
-    else fates.set(fate, [line]);
+    if (same) same.push(item);
+    else fates.set(fate, [item]);
   }
-  const order = (group: readonly SignalLine[]) => lines.indexOf(group[0]!);
+  const order = (group: readonly T[]) => items.indexOf(group[0]!);
   return [...fates.values()]
-    .flatMap((same) => (same.length < LEAST_FOLDED ? same.map((line) => [line]) : [same]))
+    .flatMap((same) => (same.length < LEAST_FOLDED ? same.map((item) => [item]) : [same]))
     .sort((a, b) => order(a) - order(b));
 }
+
+/** Lines with one fate together. */
+export const byFate = (lines: readonly SignalLine[]): SignalLine[][] => folded(lines, fateOf);
 
 /** The same line, the same verdict and the same words at the gap: told apart by nothing but whose light it is. */
 function fateOf({ light, sender, watches, stations, verdict, fault }: SignalLine): string {

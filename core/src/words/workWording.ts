@@ -35,6 +35,10 @@ export function visitsOf(rig: Rig, work: Pick<Work, 'changes'>): Visit[] {
   }));
 }
 
+/** "24 s walk", there and back; of a way nobody measured no length is said. */
+export const walkText = (seconds: number | null): string =>
+  seconds === null ? 'walk not measured' : `${durationText(seconds)} walk`;
+
 /** What is done on one visit, all that is set for one letter in one line: "Group A on Sender 1: on, manual, 1/8". */
 export function visitLines(changes: readonly Change[], names: Names): string[] {
   const letters = new Map<string, Change[]>();

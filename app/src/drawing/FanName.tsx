@@ -1,0 +1,75 @@
+import type { SignalLine } from '@ergon/core/verdict/signalLine';
+import { counted } from '@ergon/core/words/saying';
+import { listed, type Names } from '@ergon/core/words/settingWords';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Words } from '../components/Words';
+import { useColours } from '../theme/Theme';
+import { TOUCH } from '../theme/tokens';
+
+/** Lights told together, at the row of the first of them. */
+export interface FanFold {
+  lights: readonly string[];
+  open: boolean;
+  onToggle: () => void;
+}
+
+interface FanNameProps {
+  line: SignalLine;
+  names: Names;
+  /** What is said below the name. */
+  below: string;
+  fold: FanFold | undefined;
+  top: number;
+  width: number;
+}
+
+/** Who a row of the drawing is about: one light, or many that open and close by a touch of it. */
+export function FanName({ line, names, below, fold, top, width }: FanNameProps) {
+  const name = names.unit(line.light.id);
+  if (!fold)
+    return (
+      <View style={[styles.name, { top, width }]}>
+        <TwoLines name={name} below={below} />
+      </View>
+    );
+  const who = listed(fold.lights, names);
+  const count = counted(fold.lights.length, 'light');
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${count}: ${who}`}
+      aria-expanded={fold.open}
+      onPress={fold.onToggle}
+      style={[styles.name, styles.fold, { top, width }]}
+    >
+      <View style={styles.words}>
+        <TwoLines name={fold.open ? name : count} below={fold.open ? `one of ${fold.lights.length} alike` : who} />
+      </View>
+      <Chevron open={fold.open} />
+    </Pressable>
+  );
+}
+
+function Chevron({ open }: { open: boolean }) {
+  const { quiet } = useColours();
+  return open ? <ChevronUp size={20} color={quiet} /> : <ChevronDown size={20} color={quiet} />;
+}
+
+const TwoLines = ({ name, below }: { name: string; below: string }) => (
+  <>
+    <Words as="strong" single>
+      {name}
+    </Words>
+    <Words as="small" tone="quiet" single>
+      {below}
+    </Words>
+  </>
+);
+
+const styles = StyleSheet.create({
+  name: { position: 'absolute', left: 0 },
+  fold: { minHeight: TOUCH, flexDirection: 'row', alignItems: 'center' },
+  words: { flex: 1, minWidth: 0 },
+});
