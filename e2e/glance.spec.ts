@@ -55,6 +55,50 @@ test('the main action of each place is in the lower third', async ({ page }) => 
   expect(await top(page, 'button', /^Make these/)).toBeGreaterThan((PHONE.height * 2) / 3);
 });
 
+const scrolled = (page: Page) => page.getByRole('main').locator('> :first-child');
+const topOf = (page: Page): Promise<number> => scrolled(page).evaluate(({ scrollTop }) => Math.round(scrollTop));
+
+test('a page is where it was left, with what was begun and can be undone, after back, forward and a reload', async ({
+  page,
+}) => {
+  await enterDemo(page);
+  await page.getByRole('link', { name: 'Kit' }).click();
+  await page.getByRole('button', { name: /^Light 8/ }).click();
+  await page.getByRole('textbox', { name: 'Notes' }).fill('creaks');
+  await page.getByRole('button', { name: 'Save, Light 8' }).click();
+  const undo = page.getByRole('button', { name: 'Undo: edit of Light 8' });
+  await expect(undo).toBeEnabled();
+  const unit = page.getByRole('button', { name: /^Light 9/ });
+  await unit.click();
+  await page.getByRole('textbox', { name: 'Lent to' }).fill('the other crew');
+  await expect(page.getByText(/^Not saved yet/)).toBeVisible();
+  const left = await topOf(page);
+  expect(left).toBeGreaterThan(200);
+  await page.getByRole('link', { name: /^Lines/ }).click();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
+  await expect(undo).toBeEnabled();
+  expect(await topOf(page)).toBe(0);
+  await page.goBack();
+  await expect.poll(() => topOf(page)).toBeGreaterThan(0);
+  await page.goForward();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
+  // Going forward starts nothing anew: what was done there can still be undone.
+  await expect(undo).toBeEnabled();
+  expect(await topOf(page)).toBe(0);
+  await page.goBack();
+  await unit.click();
+  await expect(page.getByRole('textbox', { name: 'Lent to' })).toHaveValue('the other crew');
+  await scrolled(page).evaluate((all) => (all.scrollTop = 310));
+  await expect.poll(() => topOf(page)).toBe(310);
+  await page.reload();
+  await expect.poll(() => topOf(page)).toBe(310);
+  await unit.click();
+  await expect(page.getByRole('textbox', { name: 'Lent to' })).toHaveValue('the other crew');
+  await page.getByRole('button', { name: 'Drop the changes, Light 9' }).click();
+  await expect(page.getByRole('textbox', { name: 'Lent to' })).toHaveValue('');
+  await expect(page.getByText(/^Not saved yet/)).toBeHidden();
+});
+
 test('the body, the open station and a trial on paper are there after back and a reload', async ({ page }) => {
   await enterDemo(page);
   await goTo(page, '/lines/first-dance', 'First dance');

@@ -45,7 +45,7 @@ export default defineConfig({
     {
       name: 'wide',
       use: { viewport: WIDE },
-      testMatch: ['accessible.spec.ts', 'firstHour.spec.ts', 'gear.spec.ts', 'keyboard.spec.ts'],
+      testMatch: ['alike.spec.ts', 'accessible.spec.ts', 'firstHour.spec.ts', 'gear.spec.ts', 'keyboard.spec.ts'],
       grepInvert: /enough contrast|sixty lights|unit list|list of 500|a family is added/,
     },
   ],

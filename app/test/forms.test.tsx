@@ -93,6 +93,7 @@ test('a schema’s words stand as a sentence', () => {
 });
 
 describe('a unit', () => {
+  beforeEach(() => window.sessionStorage.clear());
   const open = async () => {
     const user = show(<KitPlace />);
     await user.click(await screen.findByRole('button', { name: /^Light 6/ }));

@@ -230,3 +230,36 @@ test('the way through the menus stands by the setting it leads to', () => {
 test('an archetype is of the kind it says', () => {
   expect(archetypeOf('plain-receiver')!.base('x')).toMatchObject({ kind: 'trigger', foot: 'none' });
 });
+
+describe('what was begun on a unit', () => {
+  const field = (name: string) => screen.getByRole('textbox', { name });
+  const row = (name: RegExp) => screen.findByRole('button', { name });
+
+  test('is kept while another is looked at, until it is saved or dropped', async () => {
+    const user = userEvent.setup({ delay: null });
+    const units = rig.units.filter(({ id }) => id === 'light-5' || id === 'light-6');
+    ({ sent } = showInRig(<KitPlace />, { rig: { ...rig, looks: [], units } }));
+    await user.click(await row(/^Light 6/));
+    await user.clear(field('Label on its tape'));
+    await user.click(screen.getByRole('radio', { name: 'Service: out of service' }));
+    await user.click(await row(/^Light 5/));
+    expect(field('Label on its tape')).toHaveValue('Light 5');
+    expect(screen.queryByText(/^Not saved yet/)).not.toBeInTheDocument();
+    await user.click(await row(/^Light 6/));
+    expect(field('Label on its tape')).toHaveValue('');
+    expect(await screen.findByText('Empty: give it a name.')).toBeInTheDocument();
+    await user.type(field('Label on its tape'), 'Pole');
+    await user.click(screen.getByRole('button', { name: 'Save, Light 6' }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.edits).toMatchObject([
+      { field: 'label', to: 'Pole' },
+      { field: 'inService', to: false },
+    ]);
+    await user.click(await row(/^Pole/));
+    expect(screen.queryByText(/^Not saved yet/)).not.toBeInTheDocument();
+    await user.type(field('Notes'), 'creaks');
+    await user.click(screen.getByRole('button', { name: 'Drop the changes, Pole' }));
+    expect(field('Notes')).toHaveValue('');
+    expect(sent).toHaveLength(1);
+  });
+});

@@ -6,7 +6,7 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
 import { useColours } from '../theme/Theme';
-import { TOUCH } from '../theme/tokens';
+import { TOUCH, type } from '../theme/tokens';
 
 /** Lights told together, at the row of the first of them. */
 export interface FanFold {
@@ -31,7 +31,10 @@ export function FanName({ line, names, below, fold, top, width }: FanNameProps) 
   if (!fold)
     return (
       <View style={[styles.name, { top, width }]}>
-        <TwoLines name={name} below={below} />
+        <Words as="strong">{name}</Words>
+        <Words as="small" tone="quiet" single>
+          {below}
+        </Words>
       </View>
     );
   const who = listed(fold.lights, names);
@@ -45,7 +48,14 @@ export function FanName({ line, names, below, fold, top, width }: FanNameProps) 
       style={[styles.name, styles.fold, { top, width }]}
     >
       <View style={styles.words}>
-        <TwoLines name={fold.open ? name : count} below={fold.open ? `one of ${fold.lights.length} alike` : who} />
+        <Words as="strong" single>
+          {fold.open ? name : count}
+        </Words>
+        <View style={styles.who}>
+          <Words as="small" tone="quiet">
+            {fold.open ? `one of ${fold.lights.length} alike` : who}
+          </Words>
+        </View>
       </View>
       <Chevron open={fold.open} />
     </Pressable>
@@ -57,19 +67,10 @@ function Chevron({ open }: { open: boolean }) {
   return open ? <ChevronUp size={20} color={quiet} /> : <ChevronDown size={20} color={quiet} />;
 }
 
-const TwoLines = ({ name, below }: { name: string; below: string }) => (
-  <>
-    <Words as="strong" single>
-      {name}
-    </Words>
-    <Words as="small" tone="quiet" single>
-      {below}
-    </Words>
-  </>
-);
-
 const styles = StyleSheet.create({
   name: { position: 'absolute', left: 0 },
   fold: { minHeight: TOUCH, flexDirection: 'row', alignItems: 'center' },
   words: { flex: 1, minWidth: 0 },
+  /** As much as a row has room for; a reader is told all. */
+  who: { maxHeight: 2 * type.small.lineHeight, overflow: 'hidden' },
 });
