@@ -350,10 +350,13 @@ test('what is in the photographer’s hands is one stop, each line of it a few s
     card('sender-1', 3),
     card('body-2', 0),
     card('light-2', 2, { atCamera: false, place: 'stair', walkSeconds: 24 }),
+    card('light-3', 1, { atCamera: false, place: 'loft', walkSeconds: null }),
   ]);
   expect(stops.map(({ place, units }) => [place, units])).toEqual([
     [null, ['body-1', 'sender-1']],
     ['stair', ['light-1', 'light-2']],
+    ['loft', ['light-3']],
   ]);
-  expect(stops.map(({ seconds }) => seconds)).toEqual([5 * CAMERA_SECONDS, 24 + 2 * AT_UNIT_SECONDS]);
+  expect(stops.map(({ walkSeconds }) => walkSeconds)).toEqual([0, 24, null]);
+  expect(stops.slice(0, 2).map(({ seconds }) => seconds)).toEqual([5 * CAMERA_SECONDS, 24 + 2 * AT_UNIT_SECONDS]);
 });

@@ -94,7 +94,9 @@ function MemberRound({ name, stops, farthest }: { name: string; stops: readonly 
         {stops.map(({ place, units, walkSeconds }) => (
           <RoundStop key={units[0]!} walkSeconds={walkSeconds} farthest={farthest}>
             <Words>
-              {walkSeconds === 0 ? 'At the camera' : `${place ?? 'Place not recorded'} · ${walkText(walkSeconds)}`}
+              {place === null && walkSeconds === 0
+                ? 'At the camera'
+                : `${place ?? 'Place not recorded'} · ${walkText(walkSeconds)}`}
             </Words>
             <Words as="small" tone="quiet">
               {listed(units, names)}

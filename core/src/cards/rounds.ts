@@ -37,7 +37,7 @@ export function stopsOf(cards: readonly Card[]): Stop[] {
   return [...byPlace.values()].map((own) => ({
     place: own[0]!.atCamera ? null : own[0]!.place,
     units: own.map(({ unit }) => unit),
-    walkSeconds: wayTo(own),
+    walkSeconds: own[0]!.atCamera ? 0 : wayTo(own),
     seconds: own[0]!.atCamera ? cameraSeconds(own) : walkedSeconds(own),
   }));
 }
