@@ -312,7 +312,9 @@ test('after a miss the first thing to look at is what it is about, on the light 
 });
 
 test('no dealing has a shorter longest round, on 200 random ones', () => {
-  const stopArb = fc.integer({ min: 5, max: 200 }).map((seconds): Stop => ({ place: 'there', units: [], walkSeconds: 0, seconds }));
+  const stopArb = fc
+    .integer({ min: 5, max: 200 })
+    .map((seconds): Stop => ({ place: 'there', units: [], walkSeconds: 0, seconds }));
   let shared = 0;
   fc.assert(
     fc.property(fc.array(stopArb, { maxLength: 7 }), fc.integer({ min: 1, max: 4 }), (stops, members) => {
@@ -330,7 +332,12 @@ test('no dealing has a shorter longest round, on 200 random ones', () => {
     { numRuns: 200, seed: 20270612 },
   );
   expect(shared).toBeGreaterThan(50);
-  const many = Array.from({ length: 30 }, (_, index): Stop => ({ place: 'there', units: [], walkSeconds: 0, seconds: 10 + index }));
+  const many = Array.from({ length: 30 }, (_, index): Stop => ({
+    place: 'there',
+    units: [],
+    walkSeconds: 0,
+    seconds: 10 + index,
+  }));
   expect(dealRounds(many, 3).seconds).toBeLessThanOrEqual(Math.ceil((30 * 24.5) / 3) + 39);
 });
 
