@@ -41,8 +41,8 @@ export function UnitEditor({ unit, profile, onClose }: UnitEditorProps) {
     onClose();
   };
   const remove = () => {
+    // What was begun stays kept: should the unit come back, so does that.
     queue.submit(`removal of ${unit.label}`, (rig) => removing(rig, on));
-    forget();
     onClose();
   };
   return (

@@ -68,7 +68,7 @@ export function useUnitForm(unit: Unit) {
     reset(entryOf(unit));
     keep(key, null);
   };
-  /** What was begun is done with: saved, or gone with its unit. */
+  /** What was begun is saved. */
   const forget = () => keep(key, null);
   return { seen, form, drop, forget };
 }
