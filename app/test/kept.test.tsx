@@ -283,3 +283,18 @@ test.each(THEMES)('lines that are not reached and the edges of shades are seen i
   for (const on of [ground, shade, raised]) expect(contrast(faint, on)).toBeGreaterThanOrEqual(3);
   for (const on of [shade, open]) expect(contrast(quiet, on)).toBeGreaterThanOrEqual(3);
 });
+
+test('a name written from the right is set apart in sentences, and stored as it is written', async () => {
+  const rig = demoRig();
+  const named = (id: string, label: string) => rig.units.map((unit) => (unit.id === id ? { ...unit, label } : unit));
+  const store = new Device();
+  const send = async () => ({ came: 'nothing' as const });
+  const box = await latest(useRig, { rig: { ...rig, units: named('light-6', 'מנורה 6') }, store, send });
+  const { names, queue } = box.now;
+  expect(names.unit('light-6')).toBe('\u2068מנורה 6\u2069');
+  expect(names.unit('light-5')).toBe('Light 5');
+  const change = { unit: 'light-6', setting: 'channel' as const, from: null, to: 9 };
+  act(() => queue.edit('first-dance', [change], `channel of ${names.unit('light-6')}`));
+  await waitFor(() => expect(store.kept.size).toBe(1));
+  expect([...store.kept.values()][0]!.operation.label).toBe('channel of מנורה 6');
+});

@@ -10,6 +10,7 @@ import { Button } from '../components/Button';
 import { Field } from '../components/Field';
 import { Toggles } from '../components/Toggles';
 import { Words } from '../components/Words';
+import { isolated } from '../rig/isolatedNames';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { RoundStop } from '../work/RoundStop';
@@ -96,7 +97,7 @@ function MemberRound({ name, stops, farthest }: { name: string; stops: readonly 
             <Words>
               {place === null && walkSeconds === 0
                 ? 'At the camera'
-                : `${place ?? 'Place not recorded'} · ${walkText(walkSeconds)}`}
+                : `${isolated(place ?? 'Place not recorded')} · ${walkText(walkSeconds)}`}
             </Words>
             <Words as="small" tone="quiet">
               {listed(units, names)}

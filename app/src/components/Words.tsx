@@ -19,6 +19,9 @@ interface WordsProps {
   id?: string;
 }
 
+/** The interface is written from the left, whatever name a sentence begins with. Not among the native properties of a text. */
+const SENTENCES = { dir: 'ltr' } as object;
+
 /** All text of the interface. */
 export function Words({
   children,
@@ -38,6 +41,7 @@ export function Words({
       id={id}
       style={[type[as], { color: colours[tone], textAlign: align }, grow && { flex: 1 }]}
       numberOfLines={single ? 1 : undefined}
+      {...SENTENCES}
       {...(level && { role: 'heading' as const, 'aria-level': level })}
       {...(live && { 'aria-live': 'polite' as const })}
     >

@@ -6,6 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { ApiFailure, Unreachable } from './api';
 import { browserPorts } from './browserPorts';
+import { isolatedNames } from './isolatedNames';
 import { fetchRig, rigAhead } from './operationApi';
 import { OperationQueue } from './operationQueue';
 import type { Ports } from './ports';
@@ -57,7 +58,7 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
       ...state,
       queue,
       kit,
-      names: namesOf(kit, state.rig?.onAir),
+      names: isolatedNames(namesOf(kit, state.rig?.onAir)),
       refresh: () => void refetch(),
       signedOut: state.signedOut || isOut,
       unread: error === null || isOut ? null : error.message,

@@ -1,7 +1,7 @@
 /**
- * What a member does takes effect here at once, is kept on the device, and reaches the server when it can: in order,
- * once, and as the member who did it. Nothing kept is ever let go of but by the server's word or the member's. Nothing
- * here knows React or a browser; the world comes in through the ports.
+ * What a member does takes effect here at once, is kept on the device, and reaches the server when it can: in order, once, and
+ * as the member who did it. Nothing kept is ever let go of but by the server's word or the member's. Nothing here knows React or
+ * a browser; the world comes in through the ports.
  */
 import { applyOperation } from '@ergon/core/operation/applyOperation';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
@@ -12,6 +12,7 @@ import { MOST_AT_ONCE, type OperationAnswer } from '@ergon/core/operation/operat
 import type { Change } from '@ergon/core/record/change';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import { type Clash, clashesOf, mineAgain, withAnswer, withDecision, withoutClash } from './clash';
+import { storedLabel } from './isolatedNames';
 import { Keeping, unreadableText } from './keeping';
 import { earlierKept } from './earlier';
 import type { Kept } from './kept';
@@ -233,9 +234,8 @@ export class OperationQueue {
     const id = this.ids.next();
     const edits = doing(shown, id);
     if (edits.length === 0) return null;
-    const [crew, member] = [shown.crew.id, shown.member.id];
-    const at = new Date(this.ports.now()).toISOString();
-    const operation: Operation = { id, version: DOCUMENT_VERSION, crew, member, at, label: label.slice(0, 200), edits };
+    const [crew, member, at] = [shown.crew.id, shown.member.id, new Date(this.ports.now()).toISOString()];
+    const operation: Operation = { id, version: DOCUMENT_VERSION, crew, member, at, label: storedLabel(label), edits };
     const applied = applyOperation(shown, edits);
     this.undos.tookEffect(id, applied.taken);
     this.shown = withApplied(shown, applied);
