@@ -1,6 +1,8 @@
 /** Every place at every width: nothing runs out of the page, nothing is cut to be read elsewhere, and all can be touched. */
 import { address, enterDemo, expect, type Page, test } from './crewTest.ts';
 
+const QUIET_MS = 300;
+
 const PLACES = [
   '/',
   '/events',
@@ -57,12 +59,31 @@ const faultsIn = (page: Page, target: number): Promise<string[]> =>
     ];
   }, target);
 
+/** Until the page has not changed for a while: what is asked of the server never ends, since a stream tells what others do. */
+const settled = (page: Page): Promise<void> =>
+  page.evaluate(
+    (quietMs) =>
+      new Promise((resolve) => {
+        const done = () => {
+          watch.disconnect();
+          resolve();
+        };
+        let timer = setTimeout(done, quietMs);
+        const watch = new MutationObserver(() => {
+          clearTimeout(timer);
+          timer = setTimeout(done, quietMs);
+        });
+        watch.observe(document.body, { childList: true, subtree: true, characterData: true });
+      }),
+    QUIET_MS,
+  );
+
 async function expectFits(page: Page, width: number): Promise<void> {
   await page.setViewportSize({ width, height: width < 400 ? 640 : 844 });
   for (const path of PLACES) {
     await page.goto(`${address()}${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settled(page);
     if (path === '/fire/first-dance') {
       await page.getByRole('button', { name: /^Press the shutter/ }).click();
       await expect(page.getByRole('region', { name: 'Result' })).toBeVisible();

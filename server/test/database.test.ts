@@ -4,7 +4,7 @@ import { type Edit, inverse } from '@ergon/core/operation/edit';
 import { momentsOf } from '@ergon/core/operation/timetable';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { createDataSource, migrateDatabase } from '../src/database/dataSource';
 import { loginOf } from '../src/database/chosenDatabase';
@@ -347,6 +347,16 @@ test('servers that share a database share the secret of their sessions and the t
     await one.destroy();
     await two.destroy();
   }
+});
+
+test('what the database writes for a while stays in its own folder: another one that starts would clear it away', async () => {
+  const source = await createDataSource((await freshLogins('scratch')).app).initialize();
+  const [at] = (await source.query('SELECT @@tmpdir AS scratch, @@datadir AS data')) as {
+    scratch: string;
+    data: string;
+  }[];
+  await source.destroy();
+  expect(at!.scratch).toBe(join(dirname(at!.data), 'tmp'));
 });
 
 test('a data folder has one holder, who can say where it serves', async () => {

@@ -47,11 +47,14 @@ export async function startPrivateMariadb(options: MariadbOptions): Promise<Priv
   const { folder, database, throwaway = false } = options;
   mkdirSync(folder, { recursive: true });
   const dataDir = join(folder, 'db');
-  await makeDataDir(dataDir);
+  // One that starts clears away what others left in its place for temporary tables, also of those that still run.
+  const scratch = join(folder, 'tmp');
+  mkdirSync(scratch, { recursive: true });
+  await makeDataDir(dataDir, scratch);
   const port = await freePort();
   // A socket path may be 107 bytes at most, and a clone may lie deep.
   const socketPath = join('/tmp', `ergon-${process.pid}-${port}.sock`);
-  const server = new Supervised(() => spawnServer({ folder, dataDir, port, socketPath, throwaway }));
+  const server = new Supervised(() => spawnServer({ folder, dataDir, scratch, port, socketPath, throwaway }));
   server.start();
   try {
     await untilReady(server, socketPath);
@@ -64,19 +67,20 @@ export async function startPrivateMariadb(options: MariadbOptions): Promise<Priv
 }
 
 /** Made aside and renamed when whole: a folder left half-made by a kill is never used. */
-async function makeDataDir(dataDir: string): Promise<void> {
+async function makeDataDir(dataDir: string, scratch: string): Promise<void> {
   if (existsSync(dataDir)) return;
   const fresh = `${dataDir}.new`;
   rmSync(fresh, { recursive: true, force: true });
   const { username } = userInfo();
-  await run('mariadb-install-db', [
+  const args = [
     '--no-defaults',
     `--datadir=${fresh}`,
     '--auth-root-authentication-method=socket',
     `--auth-root-socket-user=${username}`,
     '--skip-test-db',
     ...asRoot(),
-  ]);
+  ];
+  await run('mariadb-install-db', args, { env: { ...process.env, TMPDIR: scratch } });
   renameSync(fresh, dataDir);
 }
 
@@ -95,13 +99,14 @@ export function freePort(): Promise<number> {
 interface ServerFiles {
   folder: string;
   dataDir: string;
+  scratch: string;
   port: number;
   socketPath: string;
   throwaway: boolean;
 }
 
 /** Detached, so that Ctrl-C reaches us alone and we close in order; the death signal covers our own kill -9. */
-function spawnServer({ folder, dataDir, port, socketPath, throwaway }: ServerFiles): ChildProcess {
+function spawnServer({ folder, dataDir, scratch, port, socketPath, throwaway }: ServerFiles): ChildProcess {
   const log = openSync(join(folder, 'mariadb.log'), 'a');
   return spawn(
     'setpriv',
@@ -111,6 +116,7 @@ function spawnServer({ folder, dataDir, port, socketPath, throwaway }: ServerFil
       'mariadbd',
       '--no-defaults',
       `--datadir=${dataDir}`,
+      `--tmpdir=${scratch}`,
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       `--socket=${socketPath}`,
