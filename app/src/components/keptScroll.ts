@@ -15,7 +15,7 @@ const MOST_KEPT = 40;
 /** How long a page is waited for that grows until it is as long as it was, in ms, and how often it is looked at. */
 const WAIT_MS = 4000;
 const STEP_MS = 50;
-/** After these the page that was left is gone, or it is the same one. */
+/** After so long, in ms, the page that was left is gone, or the same one is shown again. */
 const OLD_PAGE_MS = 250;
 /** What somebody does themselves goes first. */
 const TAKES_OVER = ['pointerdown', 'wheel', 'keydown', 'touchstart'] as const;
