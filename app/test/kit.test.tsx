@@ -262,4 +262,22 @@ describe('what was begun on a unit', () => {
     expect(field('Notes')).toHaveValue('');
     expect(sent).toHaveLength(1);
   });
+
+  test('is not shown to another who signs in on the device', async () => {
+    const user = userEvent.setup({ delay: null });
+    const units = rig.units.filter(({ id }) => id === 'light-5');
+    const shownTo = (id: string) =>
+      showInRig(<KitPlace />, { rig: { ...rig, looks: [], units, member: { id, name: id } } });
+    const first = shownTo('first');
+    await user.click(await row(/^Light 5/));
+    await user.type(field('Notes'), 'creaks');
+    first.unmount();
+    const second = shownTo('second');
+    await user.click(await row(/^Light 5/));
+    expect(field('Notes')).toHaveValue('Older firmware.');
+    second.unmount();
+    shownTo('first');
+    await user.click(await row(/^Light 5/));
+    await waitFor(() => expect(field('Notes')).toHaveValue('Older firmware.creaks'));
+  });
 });

@@ -25,6 +25,29 @@ test('what is done shows at once, is kept on the device, and is let go of when t
   expect(channel(shown(phone.queue))).toBe(11);
 });
 
+test('nothing is said to wait before the device has written it; where it cannot, it says so, and sends it all the same', async () => {
+  const phone = new Phone();
+  phone.way = away;
+  await settled();
+  const { put } = phone.device;
+  let write: () => void = () => undefined;
+  phone.device.put = (kept) => new Promise((resolve) => (write = () => resolve(put(kept))));
+  set(phone.queue, 'light-6', 'channel', 12);
+  expect(phone.queue.snapshot()).toMatchObject({ saveState: 'saving', waits: [{}] });
+  await settled();
+  write();
+  await settled();
+  expect(phone.queue.snapshot()).toMatchObject({ saveState: 'waiting', trouble: null });
+  [phone.device.put, phone.device.broken] = [put, true];
+  set(phone.queue, 'light-6', 'channel', 13);
+  await settled();
+  const trouble = expect.stringContaining('cannot keep your changes');
+  expect(phone.queue.snapshot()).toMatchObject({ saveState: 'waiting', waits: [{}, {}], trouble });
+  phone.way = async (request) => phone.server.send(request);
+  await phone.retry();
+  expect(channel(phone.server.rig)).toBe(13);
+});
+
 test('a rig that is known from the start is shown before anything is read, and what waits on the device joins it', async () => {
   const device = new Device();
   const before = new Phone(undefined, device);
@@ -321,16 +344,6 @@ test('an answer with nothing in it is no reason to send without a pause', async 
   await settled();
   expect(phone.sent.length).toBeLessThan(4);
   expect(phone.device.kept.size).toBe(1);
-});
-
-test('a device that cannot keep anything says so, and what was done is sent all the same', async () => {
-  const phone = new Phone();
-  phone.device.broken = true;
-  await settled();
-  set(phone.queue, 'light-6', 'channel', 11);
-  await settled();
-  expect(phone.queue.snapshot().trouble).toMatch(/cannot keep your changes/);
-  expect(channel(phone.server.rig)).toBe(11);
 });
 
 test('what cannot be read is said once and kept aside', async () => {

@@ -1,6 +1,6 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
-import { counted } from '@ergon/core/words/saying';
-import { listed, type Names } from '@ergon/core/words/settingWords';
+import { together } from '@ergon/core/words/saying';
+import type { Names } from '@ergon/core/words/settingWords';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -37,12 +37,11 @@ export function FanName({ line, names, below, fold, top, width }: FanNameProps) 
         </Words>
       </View>
     );
-  const who = listed(fold.lights, names);
-  const count = counted(fold.lights.length, 'light');
+  const { count, who, both } = together(fold.lights, names);
   return (
     <Pressable
       role="button"
-      aria-label={`${count}: ${who}`}
+      aria-label={both}
       aria-expanded={fold.open}
       onPress={fold.onToggle}
       style={[styles.name, styles.fold, { top, width }]}

@@ -4,7 +4,8 @@ import { STATION_NAMES } from '@ergon/core/words/stationWords';
 import type { SignalLine, Station } from '@ergon/core/verdict/signalLine';
 import { gapText } from '@ergon/core/words/findingWording';
 import type { Names } from '@ergon/core/words/settingWords';
-import { lineSentence } from '@ergon/core/words/wording';
+import { together } from '@ergon/core/words/saying';
+import { fateText, lineSentence } from '@ergon/core/words/wording';
 import { useEffect, useRef } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Words } from '../components/Words';
@@ -109,8 +110,12 @@ function RowTouch({ row, xs, width, names, isShared, fold, labelOf, selected, on
   const sides = sidesOf(width);
   const isOwnWire = !isShared && line.sender === null && line.watches.length === 0;
   const wire = isOwnWire ? airSummary(line, undefined) : '';
+  const isFolded = fold !== undefined && !fold.open;
+  const spoken = isFolded
+    ? `${together(fold.lights, names).both}. ${fateText(line, names)}.`
+    : lineSentence(line, names);
   return (
-    <View role="group" aria-label={lineSentence(line, names)} style={[styles.row, { top: y - MIDDLE, width }]}>
+    <View role="group" aria-label={spoken} style={[styles.row, { top: y - MIDDLE, width }]}>
       <FanName
         line={line}
         names={names}
@@ -121,7 +126,7 @@ function RowTouch({ row, xs, width, names, isShared, fold, labelOf, selected, on
       />
       <View style={[styles.power, { top: MIDDLE - 12, width: sides.power }]}>
         <Words as="strong" align="right">
-          {fold && !fold.open ? '' : powerSummary(line)}
+          {isFolded ? '' : powerSummary(line)}
         </Words>
       </View>
       {fault && (

@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { keep, readKept } from '../components/useKept';
+import { useRig } from '../rig/Rig';
 
 /** The fields of a unit that are words, with what they are called. */
 export const TEXTS = [
@@ -40,7 +41,9 @@ const begunSchema = z.object({ seen: unitSchema, entry: z.record(z.string(), z.u
 
 /** The form of a unit; what is typed there is kept until it is saved or dropped. */
 export function useUnitForm(unit: Unit) {
-  const key = `unit.${unit.id}`;
+  const { rig } = useRig();
+  // Another who signs in on this device begins with what is recorded.
+  const key = `unit.${rig?.member.id}.${unit.id}`;
   const [begun] = useState(() => begunSchema.safeParse(readKept(key)).data);
   // Others may change it while the form is open: what it was then is what this member changes.
   const [seen, setSeen] = useState(begun?.seen ?? unit);

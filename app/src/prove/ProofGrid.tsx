@@ -2,8 +2,7 @@ import type { Proof, ProofState } from '@ergon/core/verdict/proof';
 import { type Shot, shotKey, shotRefOf } from '@ergon/core/shot/lightRun';
 import { isFailing, isOf, type Verdict } from '@ergon/core/verdict/verdict';
 import { folded } from '@ergon/core/verdict/fates';
-import { counted } from '@ergon/core/words/saying';
-import { listed } from '@ergon/core/words/settingWords';
+import { together } from '@ergon/core/words/saying';
 import { lastProofText, proofStateText } from '@ergon/core/words/proveWording';
 import { shortText } from '@ergon/core/words/wording';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
@@ -148,21 +147,14 @@ interface FoldHeadProps {
 function FoldHead({ rows, open, onToggle }: FoldHeadProps) {
   const { names } = useRig();
   const colours = useColours();
-  const who = listed(
+  const { count, who, both } = together(
     rows.map(({ light }) => light),
     names,
   );
-  const count = counted(rows.length, 'light');
   const Chevron = open ? ChevronUp : ChevronDown;
   return (
     <View role="rowheader" style={styles.name}>
-      <Pressable
-        role="button"
-        aria-label={`${count}: ${who}`}
-        aria-expanded={open}
-        onPress={onToggle}
-        style={styles.fold}
-      >
+      <Pressable role="button" aria-label={both} aria-expanded={open} onPress={onToggle} style={styles.fold}>
         <View style={styles.words}>
           <Words as="strong">{count}</Words>
           <Said {...rows[0]!} />

@@ -5,6 +5,8 @@ import type { KeptStore } from './ports';
 export class Keeping {
   list: Kept[] = [];
   loaded = false;
+  /** How many writes the device has not confirmed or failed yet. */
+  private underWay = 0;
   /** What the store has not confirmed yet, and how often over: of this, memory knows better than a reading. */
   private readonly unstored = new Map<string, number>();
   /** The store does one thing at a time. */
@@ -14,7 +16,14 @@ export class Keeping {
     private readonly device: KeptStore,
     /** Tells in words that the device could not keep or read something. */
     private readonly trouble: (words: string) => void,
+    /** Tells that nothing is being written any more. */
+    private readonly written: () => void,
   ) {}
+
+  /** Whether something is being written: left now, a page may lose it. */
+  get writing(): boolean {
+    return this.underWay > 0;
+  }
 
   /** Adds to what is held, and keeps it. */
   add(kept: readonly Kept[]): Promise<void> {
@@ -53,6 +62,7 @@ export class Keeping {
   private write(put: readonly Kept[], gone: readonly string[]): Promise<void> {
     const ids = [...put.map(({ operation }) => operation.id), ...gone];
     for (const id of ids) this.unstored.set(id, (this.unstored.get(id) ?? 0) + 1);
+    this.underWay++;
     return this.inTurn(async () => {
       try {
         if (put.length > 0) await this.device.put(put);
@@ -65,6 +75,7 @@ export class Keeping {
       } catch {
         this.trouble('This device cannot keep your changes: they are lost if you close it before they are sent.');
       }
+      if (--this.underWay === 0) this.written();
     });
   }
 

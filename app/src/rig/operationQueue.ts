@@ -18,7 +18,7 @@ import { earlierKept } from './earlier';
 import type { Kept } from './kept';
 import { OperationIds } from './operationIds';
 import type { Ports, Present, TabMessage } from './ports';
-import type { Doing, QueueState } from './queueState';
+import { type Doing, type QueueState, saveStateOf } from './queueState';
 import { refusalText } from './refusalText';
 import { Replica, withApplied } from './replica';
 import { UndoStack } from './undoStack';
@@ -52,10 +52,11 @@ export class OperationQueue {
     this.replica = new Replica(known);
     this.shown = known;
     this.ids = new OperationIds(ports.now, ports.chance);
-    this.keeping = new Keeping(ports.store, (words) => {
+    const trouble = (words: string) => {
       this.trouble = words;
       this.changed();
-    });
+    };
+    this.keeping = new Keeping(ports.store, trouble, () => this.changed());
     this.state = this.build();
   }
 
@@ -372,18 +373,12 @@ export class OperationQueue {
     for (const listener of this.listeners) listener();
   }
 
-  /** Nothing is called saved before it is known what the device holds. */
-  private saveState(waits: number): QueueState['saveState'] {
-    if (waits === 0 && this.keeping.loaded) return 'saved';
-    return this.attempt > 0 || this.signedOut ? 'waiting' : 'saving';
-  }
-
   private build(): QueueState {
     const { ours, own } = this;
     return {
       rig: this.shown,
       base: this.replica.rig,
-      saveState: this.saveState(ours.length),
+      saveState: saveStateOf(this.keeping, ours.length, this.attempt > 0 || this.signedOut),
       waits: ours.map(({ operation }) => operation),
       clashes: clashesOf(own),
       parked: own.filter((one) => one.state === 'parked'),

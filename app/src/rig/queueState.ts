@@ -11,6 +11,16 @@ export type Doing = (rig: CrewRig, born: string) => readonly Edit[];
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
 
+/** Nothing is called saved before it is known what the device holds, nor waiting before the device has written it. */
+export function saveStateOf(
+  { loaded, writing }: { loaded: boolean; writing: boolean },
+  waits: number,
+  cannotSend: boolean,
+): SaveState {
+  if (waits === 0 && loaded) return 'saved';
+  return cannotSend && !writing ? 'waiting' : 'saving';
+}
+
 export interface QueueState {
   /** The rig with everything of this member applied; null until the first answer. */
   rig: CrewRig | null;

@@ -1,9 +1,7 @@
 import type { SignalLine } from '@ergon/core/verdict/signalLine';
 import { isRight } from '@ergon/core/verdict/verdict';
-import { counted } from '@ergon/core/words/saying';
-import { listed } from '@ergon/core/words/settingWords';
-import { gapText } from '@ergon/core/words/findingWording';
-import { verdictText } from '@ergon/core/words/wording';
+import { together } from '@ergon/core/words/saying';
+import { fateText } from '@ergon/core/words/wording';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import type { ReactNode } from 'react';
@@ -32,18 +30,17 @@ export function FoldedLines({ lines, columns, open, onToggle, isMeant, children 
   const { names } = useRig();
   const colours = useColours();
   const [first] = lines;
-  const who = listed(
+  const { count, who, both } = together(
     lines.map(({ light }) => light.id),
     names,
   );
-  const count = counted(lines.length, 'light');
-  const said = first!.fault ? gapText(first!.fault, names) : verdictText(first!.verdict);
+  const said = fateText(first!, names);
   const Chevron = open ? ChevronUp : ChevronDown;
   return (
-    <View role="group" aria-label={`${count}: ${who}`}>
+    <View role="group" aria-label={both}>
       <Pressable
         role="button"
-        aria-label={`${count}: ${who}. ${said}.`}
+        aria-label={`${both}. ${said}.`}
         aria-expanded={open}
         onPress={onToggle}
         style={[styles.folded, { borderColor: colours.rule, backgroundColor: open ? colours.shade : undefined }]}

@@ -4,7 +4,7 @@ import type { SettingPath, SettingValue } from '../record/settings.ts';
 import type { ParamsOf } from '../rig/check.ts';
 import type { Edge } from '../rig/codeParams.ts';
 import type { Code } from '../rig/codes.ts';
-import { type Names, POSITION_NAMES, said, stopsText } from './settingWords.ts';
+import { listed, type Names, POSITION_NAMES, said, stopsText } from './settingWords.ts';
 
 export interface Reason {
   gap: string;
@@ -26,6 +26,11 @@ export const stopsCounted = (stops: number): string =>
 /** "1 full pop", "30 full pops". */
 export const counted = (count: number | null | undefined, what: string): string =>
   `${text(count)} ${what}${count === 1 ? '' : 's'}`;
+/** Lights told together: how many, which, and both in one. */
+export function together(ids: readonly string[], names: Names): { count: string; who: string; both: string } {
+  const [count, who] = [counted(ids.length, 'light'), listed(ids, names)];
+  return { count, who, both: `${count}: ${who}` };
+}
 /** What a model can be set to: "channels 1 to 6", "only channel 1". */
 export const ranged = (what: string, from: number | null | undefined, to: number | null | undefined): string =>
   from === to ? `only ${what} ${text(from)}` : `${what}s ${text(from)} to ${text(to)}`;

@@ -42,6 +42,10 @@ export function lineSentence(line: SignalLine, names: Names): string {
   return `${who}. ${sentenceCase(whereText(line.verdict, names))}${gap}.`;
 }
 
+/** What is said of lights with one fate, of which the first is one: why they stay dark, or what becomes of them. */
+export const fateText = (first: SignalLine, names: Names): string =>
+  first.fault ? gapText(first.fault, names) : verdictText(first.verdict);
+
 /** A verdict in a few words: of a light that stays silent the reason, where one is known. */
 export const shortText = (verdict: Verdict, names: Names): string =>
   verdict.verdict === 'silent' && verdict.faults[0] ? gapText(verdict.faults[0], names) : verdictText(verdict);
