@@ -2,8 +2,9 @@
 import { build } from 'esbuild';
 
 await build({
-  entryPoints: ['src/main.ts'],
-  outfile: 'dist/main.mjs',
+  entryPoints: ['src/main.ts', 'src/backupCommand.ts', 'src/restoreCommand.ts'],
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   format: 'esm',

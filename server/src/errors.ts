@@ -19,6 +19,19 @@ export const ERRORS = {
     message: 'The stand-in kit does not answer. Start it, or note by hand what you see.',
   },
   'server.unavailable': { status: 503, message: 'The database is not there right now. Nothing was stored; try again.' },
+  'server.busy': { status: 503, message: 'Others hold what this needs. Nothing was stored; try again.' },
+  'server.slow': {
+    status: 503,
+    message: 'The database does not answer in time. Whether this was stored is not known; try again.',
+  },
+  'server.full': {
+    status: 503,
+    message: 'The disk of the machine Ergon runs on is full. Nothing was stored; make room there, then try again.',
+  },
+  'server.damaged': {
+    status: 503,
+    message: 'A table of the database is damaged. Nothing was stored; stop Ergon and restore a backup.',
+  },
   'server.failed': { status: 500, message: 'Something went wrong here. What you sent was not stored.' },
 } as const;
 

@@ -1,21 +1,23 @@
-import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { parseDocument } from '@ergon/core/record/kitDocument';
-import { pino } from 'pino';
-import { createDataSource, migrateDatabase } from './database/dataSource.ts';
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import { Backups } from './backup/backups.ts';
+import { makeDataFolder, noteVersion, proposedSecret, refuseNewerFolder, standinAddress } from './dataFolder.ts';
+import { checkTables } from './database/checkTables.ts';
+import { type ChosenDatabase, chosenDatabase } from './database/chosenDatabase.ts';
+import { createDataSource } from './database/dataSource.ts';
 import { type FolderLock, lockFolder } from './database/folderLock.ts';
-import { chosenDatabase } from './database/chosenDatabase.ts';
+import { migrateDatabase } from './database/migrate.ts';
 import { sharedSecret } from './database/sharedSecret.ts';
 import { createSessionStore } from './database/sessionStore.ts';
+import { DiskRoom, expectRoom } from './diskRoom.ts';
 import { createApp } from './http/createApp.ts';
 import type { Fonts } from './paper/sheet.ts';
 import { createCrewServices } from './store/crewServices.ts';
 import { ensureDemo } from './store/demo.ts';
-
-/** In the data folder. */
-const STANDIN_FILE = 'standin-address';
 
 export interface ServeOptions {
   dataFolder: string;
@@ -27,7 +29,9 @@ export interface ServeOptions {
   /** Tried first; another is taken when it is in use. */
   port: number;
   triesPerMinute: number;
+  /** For whoever sits at the machine. */
   say: (line: string) => void;
+  log: Logger;
 }
 
 export interface Running {
@@ -38,43 +42,40 @@ export interface Running {
 
 /** Database, migrations, demo and server, in the order they need each other. Throws FolderInUse. */
 export async function serve(options: ServeOptions): Promise<Running> {
-  const { dataFolder, appFolder, demoFile, say } = options;
-  mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+  const { dataFolder, databaseUrl } = options;
+  makeDataFolder(dataFolder);
   const lock = await lockFolder(dataFolder);
-  const database = await openDatabase(options, lock);
   try {
-    const ran = await migrateDatabase(database.migrator);
-    if (ran.length > 0) say(`migrated: ${ran.join(', ')}`);
-    const source = await createDataSource(database.app).initialize();
-    const demo = readDemo(demoFile);
-    const crews = createCrewServices(source);
-    if (await ensureDemo(source, crews, { document: demo, now: new Date() })) say('loaded the demo');
-    const sessions = createSessionStore(database.app);
-    const logger = pino({ level: 'warn' }, pino.destination(join(dataFolder, 'server.log')));
-    const app = createApp({
-      source,
-      crews,
-      demo,
-      appFolder,
-      logger,
-      sessionStore: sessions.store,
-      sessionSecret: await sharedSecret(source, 'session', keptSecret(dataFolder)),
-      triesPerMinute: options.triesPerMinute,
-      fonts: options.fonts,
-      standin: () => standinAddress(dataFolder),
-    });
-    const server = createServer(app);
-    const address = await listen(server, options.port);
+    if (!databaseUrl) {
+      refuseNewerFolder(dataFolder);
+      expectRoom(dataFolder);
+    }
+    return await serveLocked(options, lock);
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+}
+
+async function serveLocked(options: ServeOptions, lock: FolderLock): Promise<Running> {
+  const { dataFolder, databaseUrl, say, log } = options;
+  say(databaseUrl ? 'reaching the database' : 'starting the database');
+  const database = await chosenDatabase(databaseUrl, dataFolder, () => log.error('the database ended by itself'));
+  const { database: name } = database.app;
+  const backups = new Backups({ folder: join(dataFolder, 'backups'), reach: database.reach, database: name, log });
+  try {
+    const source = await openSource(options, database, backups);
+    const { server, address, ...rest } = await startServer(options, { source, database, backups });
     announce(lock, address);
+    backups.schedule();
     return {
       address,
       databasePid: database.pid,
       close: async () => {
-        crews.feed.close();
-        crews.presence.close();
         server.closeAllConnections();
         await new Promise((resolve) => server.close(resolve));
-        await sessions.close();
+        await rest.close();
+        await backups.close();
         await source.destroy();
         await database.stop();
         lock.release();
@@ -82,15 +83,62 @@ export async function serve(options: ServeOptions): Promise<Running> {
     };
   } catch (error) {
     await database.stop();
-    lock.release();
     throw error;
   }
 }
 
-/** A stand-in kit that was started beside this server leaves its address in the data folder. */
-function standinAddress(folder: string): string | null {
-  const file = join(folder, STANDIN_FILE);
-  return existsSync(file) ? readFileSync(file, 'utf8') : null;
+/** Migrated, looked through, and open. */
+async function openSource(
+  { dataFolder, databaseUrl, say }: ServeOptions,
+  database: ChosenDatabase,
+  backups: Backups,
+): Promise<DataSource> {
+  const before = async () => {
+    say('a backup before the database changes');
+    await backups.make('before-migration');
+  };
+  const ran = await migrateDatabase(database.migrator, { before });
+  if (ran.length > 0) say(`migrated: ${ran.join(', ')}`);
+  const source = await createDataSource(database.app).initialize();
+  await checkTables(source);
+  if (!databaseUrl) noteVersion(dataFolder);
+  return source;
+}
+
+interface Parts {
+  source: DataSource;
+  database: ChosenDatabase;
+  backups: Backups;
+}
+
+async function startServer(options: ServeOptions, { source, database, backups }: Parts) {
+  const { dataFolder, appFolder, demoFile, say, log } = options;
+  const demo = readDemo(demoFile);
+  const crews = createCrewServices(source);
+  if (await ensureDemo(source, crews, { document: demo, now: new Date() })) say('loaded the demo');
+  const sessions = createSessionStore(database.app, log);
+  const app = createApp({
+    source,
+    crews,
+    demo,
+    appFolder,
+    logger: log,
+    backups,
+    room: options.databaseUrl ? undefined : new DiskRoom(dataFolder),
+    sessionStore: sessions.store,
+    sessionSecret: await sharedSecret(source, 'session', proposedSecret(dataFolder)),
+    triesPerMinute: options.triesPerMinute,
+    fonts: options.fonts,
+    standin: () => standinAddress(dataFolder),
+  });
+  const server = createServer(app);
+  const address = await listen(server, options.port);
+  const close = async () => {
+    crews.feed.close();
+    crews.presence.close();
+    await sessions.close();
+  };
+  return { server, address, close };
 }
 
 const announce = (lock: FolderLock, address: string): void =>
@@ -103,22 +151,6 @@ function readDemo(file: string) {
       `the demo is not sound: ${parsed.faults.map((fault) => `${fault.path} ${fault.message}`).join('; ')}`,
     );
   return parsed.document;
-}
-
-/** What an Ergon that kept it beside the database left, so that nobody is signed out by an update. */
-function keptSecret(folder: string): string {
-  const file = join(folder, 'session-secret');
-  return existsSync(file) ? readFileSync(file, 'utf8') : randomBytes(32).toString('hex');
-}
-
-async function openDatabase({ dataFolder, databaseUrl, say }: ServeOptions, lock: FolderLock) {
-  try {
-    say(databaseUrl ? 'reaching the database' : 'starting the database');
-    return await chosenDatabase(databaseUrl, dataFolder);
-  } catch (error) {
-    lock.release();
-    throw error;
-  }
 }
 
 async function listen(server: Server, preferred: number): Promise<string> {

@@ -56,6 +56,7 @@ test('the ways in are sign-in and operations; the rest is read', () => {
     'get /document/demo',
     'get /document/profiles/:id',
     'get /feed',
+    'get /health',
     'get /operations',
     'get /paper/air/:event',
     'get /paper/cards/:look',

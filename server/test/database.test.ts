@@ -6,7 +6,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { DataSource } from 'typeorm';
-import { createDataSource, migrateDatabase } from '../src/database/dataSource';
+import { createDataSource } from '../src/database/dataSource';
+import { migrateDatabase } from '../src/database/migrate';
 import { loginOf } from '../src/database/chosenDatabase';
 import { FolderInUse, lockFolder } from '../src/database/folderLock';
 import { SharedRateLimit } from '../src/database/sharedRateLimit';
@@ -329,7 +330,10 @@ test('servers that share a database share the secret of their sessions and the t
   await migrateDatabase(migrator);
   const [one, two] = [await createDataSource(app).initialize(), await createDataSource(app).initialize()];
   try {
-    const secrets = await Promise.all([sharedSecret(one, 'session', 'first'), sharedSecret(two, 'session', 'second')]);
+    const secrets = await Promise.all([
+      sharedSecret(one, 'session', 'first'.repeat(8)),
+      sharedSecret(two, 'session', 'second'.repeat(8)),
+    ]);
     expect(secrets[0]).toBe(secrets[1]);
     const limits = [new SharedRateLimit(one), new SharedRateLimit(two)];
     for (const limit of limits) limit.init({ windowMs: 300 } as never);

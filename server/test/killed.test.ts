@@ -2,28 +2,31 @@
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 
 const ROOT = join(__dirname, '../..');
-const folder = mkdtempSync(join('/dev/shm', 'ergon-kill-'));
+const folder = mkdtempSync(join('/dev/shm', 'ergon kill-'));
 let child: ChildProcess | undefined;
 let cookie = '';
 let address = '';
 
-async function start(): Promise<void> {
-  child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+const spawnServer = (dataFolder: string): ChildProcess =>
+  spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: ROOT,
     env: {
       ...process.env,
       ERGON_ROOT: ROOT,
-      ERGON_DATA: folder,
+      ERGON_DATA: dataFolder,
       ERGON_PORT: '0',
       TSX_TSCONFIG_PATH: join(ROOT, 'server/tsconfig.json'),
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+
+async function start(dataFolder = folder): Promise<void> {
+  child = spawnServer(dataFolder);
   address = await new Promise<string>((resolve, reject) => {
     let said = '';
     child!.stdout!.on('data', (chunk: Buffer) => {
@@ -37,7 +40,11 @@ async function start(): Promise<void> {
 
 const exited = () => new Promise((resolve) => child!.once('exit', resolve));
 
-async function api(method: string, path: string, body?: object): Promise<{ status: number; body: any }> {
+async function api(
+  method: string,
+  path: string,
+  body?: object,
+): Promise<{ status: number; retryAfter: string | null; body: any }> {
   const response = await fetch(`${address}/api${path}`, {
     method,
     headers: { cookie, ...(body && { 'content-type': 'application/json' }) },
@@ -47,7 +54,8 @@ async function api(method: string, path: string, body?: object): Promise<{ statu
   const [set] = response.headers.getSetCookie();
   if (set) cookie = set.split(';')[0]!;
   const text = await response.text();
-  return { status: response.status, body: text ? JSON.parse(text) : null };
+  const retryAfter = response.headers.get('retry-after');
+  return { status: response.status, retryAfter, body: text ? JSON.parse(text) : null };
 }
 
 async function rig(): Promise<CrewRig> {
@@ -103,24 +111,49 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-test('the database is killed, comes back by itself, and holds every confirmed edit', async () => {
+const databasePid = (): number => Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'));
+
+/** The database's process once it is another than before. */
+async function nextDatabase(before: number): Promise<number> {
+  for (let waited = 0; waited < 20_000; waited += 50) {
+    await sleep(50);
+    if (existsSync(join(folder, 'mariadb.pid')) && databasePid() !== before && databasePid() > 0) return databasePid();
+  }
+  throw new Error('the database did not come back');
+}
+
+test('the database is killed ten times in a row, comes back by itself, and holds every confirmed edit', async () => {
   await start();
   await api('POST', '/demo');
   let done = false;
   const units = ['light-1', 'light-2', 'light-6'];
   const edits = units.map((unit) => editUntil(unit, () => done));
-  for (let kills = 0; kills < 2; kills++) {
-    await sleep(700);
-    const pid = Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'));
+  for (let kills = 0, pid = databasePid(); kills < 10; kills++) {
+    await sleep(300);
     process.kill(pid, 'SIGKILL');
-    await sleep(2500);
-    expect(Number(readFileSync(join(folder, 'mariadb.pid'), 'utf8'))).not.toBe(pid);
+    pid = await nextDatabase(pid);
   }
+  await sleep(2000);
   done = true;
   const confirmed = await Promise.all(edits);
   for (const channels of confirmed) expect(channels.length).toBeGreaterThan(20);
   await expectKept(units, confirmed);
-}, 60_000);
+}, 120_000);
+
+test('a database that hangs keeps nobody waiting for 5 s, and goes on where it was', async () => {
+  const pid = databasePid();
+  process.kill(pid, 'SIGSTOP');
+  const asked = ['/rig', '/operations?after=0', '/document'].map((path) => api('GET', path));
+  const health = await fetch(`${address}/health`, { signal: AbortSignal.timeout(5000) });
+  expect(health.status).toBe(503);
+  for (const { status, retryAfter, body } of await Promise.all(asked)) {
+    expect({ status, code: body.error.code }).toEqual({ status: 503, code: 'server.slow' });
+    expect(Number(retryAfter)).toBeGreaterThan(0);
+  }
+  process.kill(pid, 'SIGCONT');
+  expect((await rig()).crew.id).toBe('demo');
+  expect((await fetch(`${address}/health`)).status).toBe(200);
+}, 30_000);
 
 test('the server is killed, and after a restart the session and every confirmed edit are there', async () => {
   let killed = false;
@@ -132,18 +165,33 @@ test('the server is killed, and after a restart the session and every confirmed 
   killed = true;
   await gone;
   const confirmed = await Promise.all(edits);
-  await restartWhenFree();
+  // Its database closes in its own time: the next start waits for that.
+  await start();
   await expectKept(units, confirmed);
 }, 60_000);
 
-/** The orphaned database closes in its own time; the next start waits for its files. */
-async function restartWhenFree(): Promise<void> {
-  for (let attempt = 0; ; attempt++) {
-    try {
-      return await start();
-    } catch (error) {
-      if (attempt === 5) throw error;
-      await sleep(1000);
+test('a first start that was killed at any moment is no matter to the next', async () => {
+  const gone = exited();
+  child!.kill('SIGTERM');
+  await gone;
+  const fresh = mkdtempSync(join('/dev/shm', 'ergon kill-'));
+  try {
+    for (const ms of [700, 900, 1100, 1400, 1800]) {
+      child = spawnServer(fresh);
+      const ended = exited();
+      await sleep(ms);
+      child.kill('SIGKILL');
+      await ended;
     }
+    await start(fresh);
+    cookie = '';
+    await api('POST', '/demo');
+    expect((await rig()).units.length).toBeGreaterThan(10);
+    expect(readdirSync(fresh).filter((name) => name.startsWith('db.'))).toEqual([]);
+  } finally {
+    const ended = exited();
+    child!.kill('SIGTERM');
+    await ended;
+    rmSync(fresh, { recursive: true, force: true });
   }
-}
+}, 60_000);

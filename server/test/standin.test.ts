@@ -20,7 +20,7 @@ beforeAll(async () => {
     });
   });
   await new Promise<void>((resolve) => kit.listen(0, '127.0.0.1', resolve));
-  server = await startTestServer('standin', 1000, () => address);
+  server = await startTestServer('standin', 1000, { standin: () => address });
 });
 beforeEach(() => {
   address = `http://127.0.0.1:${(kit.address() as { port: number }).port}`;

@@ -5,10 +5,11 @@ import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument'
 import type { Express } from 'express';
 import request, { type Agent } from 'supertest';
 import type { DataSource } from 'typeorm';
-import { createDataSource, migrateDatabase } from '../src/database/dataSource';
+import { createDataSource } from '../src/database/dataSource';
+import { migrateDatabase } from '../src/database/migrate';
 import { createLogins } from '../src/database/privateMariadb';
 import { createSessionStore } from '../src/database/sessionStore';
-import { createApp } from '../src/http/createApp';
+import { type AppOptions, createApp } from '../src/http/createApp';
 import { createCrewServices, type CrewServices } from '../src/store/crewServices';
 import { ensureDemo } from '../src/store/demo';
 
@@ -38,7 +39,7 @@ export interface TestServer {
 }
 
 const FONT_FOLDER = join(__dirname, '../../node_modules/@expo-google-fonts/atkinson-hyperlegible-next');
-const FONTS = {
+export const FONTS = {
   regular: join(FONT_FOLDER, '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'),
   bold: join(FONT_FOLDER, '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
 };
@@ -46,7 +47,7 @@ const FONTS = {
 export async function startTestServer(
   name: string,
   triesPerMinute = 1000,
-  standin: () => string | null = () => null,
+  more: Partial<AppOptions> = {},
 ): Promise<TestServer> {
   const { app: login, migrator } = await freshLogins(name);
   await migrateDatabase(migrator);
@@ -63,7 +64,7 @@ export async function startTestServer(
     demo,
     triesPerMinute,
     fonts: FONTS,
-    standin,
+    ...more,
   });
   const enter = async (path: string, body: object) => {
     const agent = request.agent(app);

@@ -1,10 +1,13 @@
 import type { DatabaseLogin } from './dataSource.ts';
+import type { Reach } from '../backup/databaseTools.ts';
 import { startPrivateMariadb } from './privateMariadb.ts';
 
 /** A database to serve from, and how it is let go of. */
 export interface ChosenDatabase {
   app: DatabaseLogin;
   migrator: DatabaseLogin;
+  /** Takes it out whole, and tries that in a scratch database. */
+  reach: Reach;
   pid: () => number | undefined;
   stop: () => Promise<void>;
 }
@@ -14,10 +17,17 @@ export interface ChosenDatabase {
  * may share; else the private one in the data folder.
  * @throws Error that says what is wrong with the address.
  */
-export async function chosenDatabase(url: string | undefined, folder: string): Promise<ChosenDatabase> {
-  if (url === undefined || url === '') return startPrivateMariadb({ folder, database: 'ergon' });
+export async function chosenDatabase(
+  url: string | undefined,
+  folder: string,
+  died?: () => void,
+): Promise<ChosenDatabase> {
+  if (url === undefined || url === '') {
+    const mariadb = await startPrivateMariadb({ folder, database: 'ergon', ...(died && { died }) });
+    return { ...mariadb, reach: { socketPath: mariadb.socketPath, user: 'root' } };
+  }
   const login = loginOf(url);
-  return { app: login, migrator: login, pid: () => undefined, stop: async () => {} };
+  return { app: login, migrator: login, reach: login, pid: () => undefined, stop: async () => {} };
 }
 
 export function loginOf(url: string): DatabaseLogin {

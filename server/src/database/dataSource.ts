@@ -10,6 +10,8 @@ import { SessionRow } from '../entities/SessionRow.ts';
 import { SharedSecret } from '../entities/SharedSecret.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 
+export const MIGRATIONS_TABLE = 'schema_migrations';
+
 export interface DatabaseLogin {
   host: string;
   port: number;
@@ -17,6 +19,9 @@ export interface DatabaseLogin {
   password: string;
   database: string;
 }
+
+/** A database that is away is given up on before whoever asked is; more that wait for one would only fill memory. */
+export const POOL_LIMITS = { connectTimeout: 3000, queueLimit: 500 };
 
 /** @param poolSize connections held open at most. */
 export function createDataSource(login: DatabaseLogin, poolSize = 8): DataSource {
@@ -34,24 +39,9 @@ export function createDataSource(login: DatabaseLogin, poolSize = 8): DataSource
     // A failing statement's parameters may hold what a person typed; they must not reach a log.
     logging: false,
     poolSize,
+    extra: POOL_LIMITS,
     entities: [Crew, Member, RecordRow, OperationRow, SessionRow, PresenceRow, RateLimitRow, SharedSecret],
     migrations: [...MIGRATIONS],
-    migrationsTableName: 'schema_migrations',
+    migrationsTableName: MIGRATIONS_TABLE,
   });
-}
-
-/** Runs what is missing, one server at a time. */
-export async function migrateDatabase(login: DatabaseLogin): Promise<string[]> {
-  const source = await createDataSource(login, 2).initialize();
-  const lock = `migrate:${login.database}`;
-  const runner = source.createQueryRunner();
-  try {
-    await runner.query('SELECT GET_LOCK(?, 60)', [lock]);
-    const ran = await source.runMigrations({ transaction: 'each' });
-    await runner.query('SELECT RELEASE_LOCK(?)', [lock]);
-    return ran.map((migration) => migration.name);
-  } finally {
-    await runner.release();
-    await source.destroy();
-  }
 }

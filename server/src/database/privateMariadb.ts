@@ -1,19 +1,20 @@
-import { type ChildProcess, execFile, spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, renameSync, rmSync } from 'node:fs';
+import { closeSync, mkdirSync, openSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { userInfo } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { promisify } from 'node:util';
 import { createConnection } from 'mysql2/promise';
+import { isLow } from '../diskRoom.ts';
+import { asRoot, makeDataDir, pidFileOf, untilClosed } from './dataDir.ts';
 import type { DatabaseLogin } from './dataSource.ts';
+import { Supervised } from './supervised.ts';
 
-const run = promisify(execFile);
 const READY_WITHIN_MS = 60_000;
-const STOP_WITHIN_MS = 15_000;
-/** Between two starts of a database that keeps dying. */
-const MOST_PAUSE_MS = 2000;
+/** In the data folder. */
+const LOG = 'mariadb.log';
+/** Lines of the database's log that say why it did not start. */
+const MOST_LINES = 3;
 
 export interface PrivateMariadb {
   pid: () => number | undefined;
@@ -31,6 +32,8 @@ export interface MariadbOptions {
   database: string;
   /** Gives up durability for speed: for data nobody will miss. */
   throwaway?: boolean;
+  /** Told each time the database ends without being asked to; it is started again. */
+  died?: () => void;
 }
 
 const THROWAWAY = [
@@ -44,20 +47,27 @@ const THROWAWAY = [
 
 /** A MariaDB of our own on loopback, started again if it dies, stopped with us. */
 export async function startPrivateMariadb(options: MariadbOptions): Promise<PrivateMariadb> {
-  const { folder, database, throwaway = false } = options;
+  const { folder, database, throwaway = false, died } = options;
   mkdirSync(folder, { recursive: true });
   const dataDir = join(folder, 'db');
   // One that starts clears away what others left in its place for temporary tables, also of those that still run.
   const scratch = join(folder, 'tmp');
   mkdirSync(scratch, { recursive: true });
   await makeDataDir(dataDir, scratch);
+  await untilClosed(folder);
   const port = await freePort();
   // A socket path may be 107 bytes at most, and a clone may lie deep.
   const socketPath = join('/tmp', `ergon-${process.pid}-${port}.sock`);
-  const server = new Supervised(() => spawnServer({ folder, dataDir, scratch, port, socketPath, throwaway }));
+  const files = { folder, dataDir, scratch, port, socketPath, throwaway };
+  const server = new Supervised(
+    () => spawnServer(files),
+    died,
+    () => !isLow(folder),
+  );
+  const logged = logSize(folder);
   server.start();
   try {
-    await untilReady(server, socketPath);
+    await untilReady(server, socketPath, () => errorsSince(folder, logged));
     const logins = await createLogins(socketPath, port, database);
     return { ...logins, socketPath, pid: () => server.pid, stop: () => server.stop() };
   } catch (error) {
@@ -65,26 +75,6 @@ export async function startPrivateMariadb(options: MariadbOptions): Promise<Priv
     throw error;
   }
 }
-
-/** Made aside and renamed when whole: a folder left half-made by a kill is never used. */
-async function makeDataDir(dataDir: string, scratch: string): Promise<void> {
-  if (existsSync(dataDir)) return;
-  const fresh = `${dataDir}.new`;
-  rmSync(fresh, { recursive: true, force: true });
-  const { username } = userInfo();
-  const args = [
-    '--no-defaults',
-    `--datadir=${fresh}`,
-    '--auth-root-authentication-method=socket',
-    `--auth-root-socket-user=${username}`,
-    '--skip-test-db',
-    ...asRoot(),
-  ];
-  await run('mariadb-install-db', args, { env: { ...process.env, TMPDIR: scratch } });
-  renameSync(fresh, dataDir);
-}
-
-const asRoot = (): string[] => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -107,8 +97,8 @@ interface ServerFiles {
 
 /** Detached, so that Ctrl-C reaches us alone and we close in order; the death signal covers our own kill -9. */
 function spawnServer({ folder, dataDir, scratch, port, socketPath, throwaway }: ServerFiles): ChildProcess {
-  const log = openSync(join(folder, 'mariadb.log'), 'a');
-  return spawn(
+  const log = openLog(folder);
+  const child = spawn(
     'setpriv',
     [
       '--pdeathsig',
@@ -120,67 +110,57 @@ function spawnServer({ folder, dataDir, scratch, port, socketPath, throwaway }: 
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       `--socket=${socketPath}`,
-      `--pid-file=${join(folder, 'mariadb.pid')}`,
+      `--pid-file=${pidFileOf(folder)}`,
       '--character-set-server=utf8mb4',
       '--default-time-zone=+00:00',
       '--skip-name-resolve',
       '--sql-mode=STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION,ONLY_FULL_GROUP_BY',
       ...(throwaway ? THROWAWAY : ['--innodb-flush-log-at-trx-commit=1']),
+      // A lock somebody else holds is given up on before whoever waits for an answer is.
+      '--innodb-lock-wait-timeout=3',
       ...asRoot(),
     ],
     { stdio: ['ignore', log, log], detached: true },
   );
+  if (log !== 'ignore') closeSync(log);
+  return child;
 }
 
-/** Keeps one child alive until told to stop. */
-class Supervised {
-  private child: ChildProcess | null = null;
-  private stopping = false;
-  private failedStarts = 0;
-  private wasReady = false;
-
-  constructor(private readonly spawnChild: () => ChildProcess) {}
-
-  get pid(): number | undefined {
-    return this.child?.pid;
-  }
-
-  /** One that never came up will not; one that did is started again however often it dies. */
-  get gaveUp(): boolean {
-    return !this.wasReady && this.failedStarts > 5;
-  }
-
-  ready(): void {
-    this.wasReady = true;
-  }
-
-  start(): void {
-    const startedAt = Date.now();
-    const child = this.spawnChild();
-    this.child = child;
-    child.once('error', () => (this.failedStarts = Infinity));
-    child.once('exit', () => {
-      if (this.stopping) return;
-      // One that dies at once will die again; one that ran a while deserves another start.
-      this.failedStarts = Date.now() - startedAt < 5000 ? this.failedStarts + 1 : 1;
-      const pause = Math.min(200 * this.failedStarts, MOST_PAUSE_MS);
-      if (!this.gaveUp) setTimeout(() => this.stopping || this.start(), pause);
-    });
-  }
-
-  async stop(): Promise<void> {
-    this.stopping = true;
-    const { child } = this;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    const exited = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGTERM');
-    const late = setTimeout(() => child.kill('SIGKILL'), STOP_WITHIN_MS);
-    await exited;
-    clearTimeout(late);
+/** A disk that takes no log must not keep the database from starting. */
+function openLog(folder: string): number | 'ignore' {
+  try {
+    return openSync(join(folder, LOG), 'a');
+  } catch {
+    return 'ignore';
   }
 }
 
-async function untilReady(server: Supervised, socketPath: string): Promise<void> {
+function readLog(folder: string): string {
+  try {
+    return readFileSync(join(folder, LOG), 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+const logSize = (folder: string): number => readLog(folder).length;
+
+/** What the database itself says went wrong. */
+const errorsSince = (folder: string, from: number): string[] =>
+  readLog(folder)
+    .slice(from)
+    .split('\n')
+    .flatMap((line) => /\[ERROR\] (.*)/.exec(line)?.[1] ?? [])
+    .slice(0, MOST_LINES);
+
+/** The database never came up; what it said itself is in `said`. */
+export class DatabaseDown extends Error {
+  constructor(readonly said: readonly string[]) {
+    super(['the database did not start', ...said].join('. '));
+  }
+}
+
+async function untilReady(server: Supervised, socketPath: string, said: () => string[]): Promise<void> {
   const deadline = Date.now() + READY_WITHIN_MS;
   while (Date.now() < deadline && !server.gaveUp) {
     const connection = await createConnection({ socketPath, user: 'root' }).catch(() => null);
@@ -190,7 +170,7 @@ async function untilReady(server: Supervised, socketPath: string): Promise<void>
     }
     await sleep(100);
   }
-  throw new Error('MariaDB did not start: see mariadb.log in the data folder');
+  throw new DatabaseDown(said());
 }
 
 /** Fresh random passwords at every start: there is nothing to keep or to leak. */

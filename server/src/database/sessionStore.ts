@@ -1,21 +1,38 @@
 import mysqlSession from 'express-mysql-session';
 import session, { type Store } from 'express-session';
 import { createPool } from 'mysql2/promise';
-import type { DatabaseLogin } from './dataSource.ts';
+import type { Logger } from 'pino';
+import { type DatabaseLogin, POOL_LIMITS } from './dataSource.ts';
 
-/** Sessions in the `sessions` table, which a migration made. */
-export function createSessionStore(login: DatabaseLogin): { store: Store; close: () => Promise<void> } {
-  const pool = createPool({ ...login, connectionLimit: 4, timezone: 'Z' });
+/** Between two sweeps of sessions that have ended, in ms. */
+const SWEEP_MS = 900_000;
+
+export interface SessionStore {
+  store: Store;
+  close: () => Promise<void>;
+}
+
+/** Sessions in the `sessions` table, which a migration made. Those that have ended are swept away now and then. */
+export function createSessionStore(login: DatabaseLogin, log?: Logger, sweepMs = SWEEP_MS): SessionStore {
+  const pool = createPool({ ...login, ...POOL_LIMITS, connectionLimit: 4, timezone: 'Z' });
   const MySqlStore = mysqlSession(session);
   const store = new MySqlStore(
     // The cookie ends when it was made to end: writing a session at every request would move nothing.
-    { createDatabaseTable: false, disableTouch: true, clearExpired: true, checkExpirationInterval: 900_000 },
+    { createDatabaseTable: false, disableTouch: true, clearExpired: false },
     pool,
   );
+  const sweep = async () => {
+    const now = Math.round(Date.now() / 1000);
+    // The database may be away: the next sweep finds them.
+    await pool.query('DELETE FROM `sessions` WHERE expires < ?', [now]).catch((err: unknown) => {
+      log?.warn({ err }, 'sessions not swept');
+    });
+  };
+  const timer = setInterval(() => void sweep(), sweepMs).unref();
   return {
     store,
     close: async () => {
-      (store as Store & { clearExpirationInterval?: () => void }).clearExpirationInterval?.();
+      clearInterval(timer);
       await pool.end();
     },
   };

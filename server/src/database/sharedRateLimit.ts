@@ -12,12 +12,16 @@ export class SharedRateLimit implements Store {
   }
 
   async increment(key: string): Promise<ClientRateLimitInfo> {
-    const endsAt = new Date(Date.now() + this.windowMs);
-    // Each assignment sees those before it: the count must look at the window before the window moves on.
+    const now = new Date();
+    const endsAt = new Date(now.getTime() + this.windowMs);
+    // Each assignment sees those before it: the count must look at the window before the window moves on. One that
+    // ends long after a new one would is of a clock that was ahead, and must not keep anybody out until then.
+    const latest = new Date(endsAt.getTime() + this.windowMs);
     await this.source.query(
       `INSERT INTO \`rate_limits\` (name, hits, endsAt) VALUES (?, 1, ?)
-       ON DUPLICATE KEY UPDATE hits = IF(endsAt <= ?, 1, hits + 1), endsAt = IF(endsAt <= ?, VALUES(endsAt), endsAt)`,
-      [key, endsAt, new Date(), new Date()],
+       ON DUPLICATE KEY UPDATE hits = IF(endsAt BETWEEN ? AND ?, hits + 1, 1),
+         endsAt = IF(endsAt BETWEEN ? AND ?, endsAt, VALUES(endsAt))`,
+      [key, endsAt, now, latest, now, latest],
     );
     const [row] = (await this.source.query('SELECT hits, endsAt FROM `rate_limits` WHERE name = ?', [key])) as {
       hits: number;

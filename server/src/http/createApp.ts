@@ -8,15 +8,20 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
+import type { Backups } from '../backup/backups.ts';
+import type { DiskRoom } from '../diskRoom.ts';
 import { ApiError } from '../errors.ts';
 import { exportRoutes } from '../routes/export.ts';
+import { healthRoutes } from '../routes/health.ts';
 import { operationRoutes } from '../routes/operations.ts';
 import { paperRoutes } from '../routes/paper.ts';
 import { standinRoutes } from '../routes/standin.ts';
 import { signInRoutes } from '../routes/signIn.ts';
 import type { Fonts } from '../paper/sheet.ts';
 import type { CrewServices } from '../store/crewServices.ts';
+import { deadline } from './deadline.ts';
 import { errorHandler } from './errorHandler.ts';
+import { needsRoom } from './needsRoom.ts';
 import { sameOrigin } from './sameOrigin.ts';
 import { sessions } from './session.ts';
 
@@ -31,16 +36,22 @@ export interface AppOptions {
   fonts: Fonts;
   /** Where simulated gear answers at present; null where there is none. */
   standin?: () => string | null;
+  /** Left out where nobody makes any. */
+  backups?: Backups;
+  /** Left out where the database is elsewhere. */
+  room?: DiskRoom | undefined;
   /** Folder of the exported app; left out, only the API is served. */
   appFolder?: string;
   logger?: Logger;
+  /** No request waits longer for its answer, in ms. */
+  answerWithinMs?: number;
 }
 
 export function createApp(options: AppOptions): Express {
   const { source, crews, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
   const app = express();
   app.disable('x-powered-by');
-  if (logger) app.use(pinoHttp({ logger, autoLogging: false }));
+  if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -58,7 +69,15 @@ export function createApp(options: AppOptions): Express {
     }),
   );
   app.use(compression());
-  app.use('/api', sameOrigin, express.json({ limit: '8mb' }), sessions(sessionStore, sessionSecret));
+  app.use(healthRoutes(source, options));
+  app.use(
+    '/api',
+    deadline(options.answerWithinMs),
+    sameOrigin,
+    needsRoom(options.room),
+    express.json({ limit: '8mb' }),
+    sessions(sessionStore, sessionSecret),
+  );
   app.use('/api', (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
@@ -75,7 +94,7 @@ export function createApp(options: AppOptions): Express {
     throw new ApiError('route.missing');
   });
   if (appFolder && existsSync(appFolder)) serveApp(app, appFolder);
-  app.use(errorHandler);
+  app.use(errorHandler(options.room));
   return app;
 }
 

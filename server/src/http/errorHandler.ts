@@ -1,39 +1,43 @@
 import type { NextFunction, Request, Response } from 'express';
-import { ApiError } from '../errors.ts';
+import type { DiskRoom } from '../diskRoom.ts';
+import { type DatabaseFault, databaseFault } from '../database/databaseFaults.ts';
+import { ApiError, type ErrorCode } from '../errors.ts';
 
 interface BodyParserError {
   type?: string;
   status?: number;
 }
 
-/** The database is down or coming back: worth another try, unlike a fault of ours. */
-const CONNECTION_LOST: ReadonlySet<string> = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  'PROTOCOL_CONNECTION_LOST',
-  'ER_SERVER_SHUTDOWN',
-  'ER_ACCESS_DENIED_ERROR',
-  'ETIMEDOUT',
-]);
+const OF_DATABASE = {
+  away: 'server.unavailable',
+  busy: 'server.busy',
+  full: 'server.full',
+  damaged: 'server.damaged',
+} as const satisfies Record<DatabaseFault, ErrorCode>;
 
-/** The driver gives these no code of their own. */
-const CONNECTION_CLOSED = /closed state|connection lost|Connection is not established|Pool is closed/i;
+/** Seconds after which another try is worth it, where it is. */
+const RETRY_AFTER_S = 2;
 
 /** Turns whatever was thrown into the catalogue's answer. Body-parser errors carry the raw request: never echo them. */
-export function errorHandler(error: unknown, request: Request, response: Response, next: NextFunction): void {
-  if (response.headersSent) return next(error);
-  const answer = asApiError(error);
-  if (answer.code === 'server.failed') request.log?.error({ err: withoutParameters(error) }, 'request failed');
-  response.status(answer.status).json(answer.toBody());
-}
+export const errorHandler =
+  (room?: DiskRoom) =>
+  (error: unknown, request: Request, response: Response, _next: NextFunction): void => {
+    const known = asApiError(error);
+    // A database that found no room has ended itself: that it is away is not what a person needs to know.
+    const answer = known.code === 'server.unavailable' && room?.isLow() ? new ApiError('server.full') : known;
+    if (answer.status >= 500 && answer.code !== 'server.unavailable')
+      request.log?.error({ err: error, code: answer.code }, 'request failed');
+    // The answer has begun, or was given when it took too long: nothing more can be said.
+    if (response.headersSent) return void (response.writableEnded || response.destroy());
+    if (answer.status === 503) response.set('retry-after', String(RETRY_AFTER_S));
+    response.status(answer.status).json(answer.toBody());
+  };
 
 function asApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   const { type, status } = error as BodyParserError;
-  const { code, message } = error as { code?: string; message?: string };
-  if (CONNECTION_LOST.has(code ?? '') || CONNECTION_CLOSED.test(message ?? ''))
-    return new ApiError('server.unavailable');
+  const fault = databaseFault(error);
+  if (fault) return new ApiError(OF_DATABASE[fault]);
   if (type === 'entity.parse.failed')
     return new ApiError('input.not-json', [{ path: 'body', message: 'is not valid JSON' }]);
   if (type === 'entity.too.large')
@@ -43,10 +47,4 @@ function asApiError(error: unknown): ApiError {
   }
   if (error instanceof URIError) return new ApiError('route.missing');
   return new ApiError('server.failed');
-}
-
-/** The database driver hangs the statement's parameters on its errors. */
-function withoutParameters(error: unknown): { message: string; stack?: string } {
-  const { message, stack } = error as Error;
-  return { message, stack };
 }

@@ -1,7 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 const recordTable = (name: string, extra = ''): string => `
-  CREATE TABLE \`${name}\` (
+  CREATE TABLE IF NOT EXISTS \`${name}\` (
     \`crewId\` varchar(64) NOT NULL,
     \`id\` varchar(64) NOT NULL,
     \`doc\` json NOT NULL,
@@ -18,7 +18,7 @@ export class CrewsAndKit1700000000001 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE \`crews\` (
+      CREATE TABLE IF NOT EXISTS \`crews\` (
         \`id\` varchar(64) NOT NULL,
         \`name\` varchar(80) NOT NULL,
         \`isDemo\` tinyint NOT NULL DEFAULT 0,
@@ -27,7 +27,7 @@ export class CrewsAndKit1700000000001 implements MigrationInterface {
         PRIMARY KEY (\`id\`)
       ) ENGINE=InnoDB`);
     await runner.query(`
-      CREATE TABLE \`members\` (
+      CREATE TABLE IF NOT EXISTS \`members\` (
         \`id\` varchar(64) NOT NULL,
         \`crewId\` varchar(64) NOT NULL,
         \`name\` varchar(80) COLLATE utf8mb4_uca1400_as_ci NOT NULL,
@@ -39,7 +39,7 @@ export class CrewsAndKit1700000000001 implements MigrationInterface {
         CONSTRAINT \`members_crew_fk\` FOREIGN KEY (\`crewId\`) REFERENCES \`crews\`(\`id\`) ON DELETE CASCADE
       ) ENGINE=InnoDB`);
     await runner.query(`
-      CREATE TABLE \`sessions\` (
+      CREATE TABLE IF NOT EXISTS \`sessions\` (
         \`session_id\` varchar(128) COLLATE utf8mb4_bin NOT NULL,
         \`expires\` int unsigned NOT NULL,
         \`data\` mediumtext NULL,
@@ -57,7 +57,7 @@ export class CrewsAndKit1700000000001 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     for (const table of ['units', 'profiles', 'families', 'sessions', 'members', 'crews']) {
-      await runner.query(`DROP TABLE \`${table}\``);
+      await runner.query(`DROP TABLE IF EXISTS \`${table}\``);
     }
   }
 }

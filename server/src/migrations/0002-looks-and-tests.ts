@@ -6,7 +6,7 @@ export class LooksAndTests1700000000002 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE \`looks\` (
+      CREATE TABLE IF NOT EXISTS \`looks\` (
         \`crewId\` varchar(64) NOT NULL,
         \`id\` varchar(64) NOT NULL,
         \`doc\` json NOT NULL,
@@ -16,7 +16,7 @@ export class LooksAndTests1700000000002 implements MigrationInterface {
         CONSTRAINT \`looks_crew_fk\` FOREIGN KEY (\`crewId\`) REFERENCES \`crews\`(\`id\`) ON DELETE CASCADE
       ) ENGINE=InnoDB`);
     await runner.query(`
-      CREATE TABLE \`look_units\` (
+      CREATE TABLE IF NOT EXISTS \`look_units\` (
         \`crewId\` varchar(64) NOT NULL,
         \`lookId\` varchar(64) NOT NULL,
         \`unitId\` varchar(64) NOT NULL,
@@ -28,7 +28,7 @@ export class LooksAndTests1700000000002 implements MigrationInterface {
         CONSTRAINT \`look_units_unit_fk\` FOREIGN KEY (\`crewId\`, \`unitId\`) REFERENCES \`units\`(\`crewId\`, \`id\`) ON DELETE CASCADE
       ) ENGINE=InnoDB`);
     await runner.query(`
-      CREATE TABLE \`test_fires\` (
+      CREATE TABLE IF NOT EXISTS \`test_fires\` (
         \`id\` bigint unsigned NOT NULL AUTO_INCREMENT,
         \`crewId\` varchar(64) NOT NULL,
         \`lookId\` varchar(64) NOT NULL,
@@ -45,6 +45,6 @@ export class LooksAndTests1700000000002 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['test_fires', 'look_units', 'looks']) await runner.query(`DROP TABLE \`${table}\``);
+    for (const table of ['test_fires', 'look_units', 'looks']) await runner.query(`DROP TABLE IF EXISTS \`${table}\``);
   }
 }

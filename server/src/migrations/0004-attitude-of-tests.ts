@@ -5,10 +5,10 @@ export class AttitudeOfTests1700000000004 implements MigrationInterface {
   name = 'AttitudeOfTests1700000000004';
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query('ALTER TABLE `test_fires` ADD COLUMN `attitude` varchar(16) NULL AFTER `bodyId`');
+    await runner.query('ALTER TABLE `test_fires` ADD COLUMN IF NOT EXISTS `attitude` varchar(16) NULL AFTER `bodyId`');
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('ALTER TABLE `test_fires` DROP COLUMN `attitude`');
+    await runner.query('ALTER TABLE `test_fires` DROP COLUMN IF EXISTS `attitude`');
   }
 }

@@ -5,7 +5,10 @@ import { Operations1700000000005 } from './0005-operations.ts';
 import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
 
-/** In the order they run; a landed migration is never edited. */
+/**
+ * In the order they run. What a landed migration makes is never edited; each of its statements can be run again, since
+ * a start may be killed after any of them.
+ */
 export const MIGRATIONS = [
   CrewsAndKit1700000000001,
   LooksAndTests1700000000002,

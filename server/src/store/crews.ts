@@ -2,7 +2,7 @@ import type { NewCrew, NewMember } from '@ergon/core/record/exchange';
 import { hash, verify } from '@node-rs/argon2';
 import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
+import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';

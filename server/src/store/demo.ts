@@ -6,7 +6,7 @@ import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { createHash } from 'node:crypto';
 import { type DataSource, IsNull, Not } from 'typeorm';
-import { DUPLICATE, isErrno } from '../database/mariadbErrors.ts';
+import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { OperationRow } from '../entities/OperationRow.ts';

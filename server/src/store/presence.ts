@@ -58,8 +58,9 @@ export class Presence {
     try {
       await this.sayWhoIsHere();
       const rows = (await this.source.query(
-        'SELECT crewId, memberId AS id, memberName AS name FROM `presence` WHERE crewId IN (?) AND seenAt > ? ORDER BY memberName',
-        [ids, new Date(Date.now() - GONE_MS)],
+        'SELECT crewId, memberId AS id, memberName AS name FROM `presence` WHERE crewId IN (?) AND seenAt BETWEEN ? AND ? ORDER BY memberName',
+        // One seen in time to come was seen by a clock that was ahead.
+        [ids, new Date(Date.now() - GONE_MS), new Date(Date.now() + GONE_MS)],
       )) as (Present & { crewId: string })[];
       for (const crewId of ids)
         this.tell(

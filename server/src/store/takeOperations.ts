@@ -7,7 +7,7 @@ import { parseOperation, recordFaults } from '@ergon/core/operation/operationSch
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
 import type { DataSource, EntityManager } from 'typeorm';
-import { DEADLOCK, DUPLICATE, isErrno, LOCK_TIMEOUT } from '../database/mariadbErrors.ts';
+import { databaseFault, DUPLICATE, isErrno } from '../database/databaseFaults.ts';
 import { OperationRow } from '../entities/OperationRow.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
@@ -63,8 +63,7 @@ export class OperationTaker {
         if (error instanceof Refused) return refusal(operation.id, error.faults);
         if (isErrno(error, DUPLICATE)) return this.takenBefore(author, operation);
         this.states.forget(author.crewId);
-        const gaveUp = isErrno(error, DEADLOCK) || isErrno(error, LOCK_TIMEOUT);
-        if (!gaveUp || attempt === MOST_TRIES) throw error;
+        if (databaseFault(error) !== 'busy' || attempt === MOST_TRIES) throw error;
       }
     }
   }

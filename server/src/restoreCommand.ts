@@ -1,0 +1,60 @@
+/** Puts a backup in the place of the data; without a file it lists what there is. */
+import { existsSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { type BackupFile, listBackups } from './backup/backupFile.ts';
+import { BackupFault } from './backup/checkBackup.ts';
+import { type Restored, restoreDatabase, restoreFolder } from './backup/restore.ts';
+import { makeDataFolder } from './dataFolder.ts';
+import { FolderInUse } from './database/folderLock.ts';
+import { startFaultText } from './startFault.ts';
+
+const dataFolder = resolve(process.env.ERGON_ROOT ?? process.cwd(), process.env.ERGON_DATA ?? '.data');
+const backupFolder = join(dataFolder, 'backups');
+const url = process.env.ERGON_DATABASE_URL ?? '';
+const [named] = process.argv.slice(2);
+const say = (line: string): void => console.log(`ergon: ${line}`);
+
+if (named === undefined) list();
+else {
+  try {
+    tell(await restored(fileNamed(named)));
+  } catch (error) {
+    console.error(`ergon: not restored: ${whyNot(error)}. The data is as it was`);
+    process.exit(1);
+  }
+}
+
+function list(): void {
+  const backups = listBackups(backupFolder);
+  if (backups.length === 0) return say(`there is no backup in ${backupFolder}: ./bin/backup makes one`);
+  say(`backups in ${backupFolder}, the newest first. ./bin/restore FILE puts one in the place of the data`);
+  for (const one of backups) say(lineOf(one));
+}
+
+function lineOf({ file, note }: BackupFile): string {
+  if (!note) return `${file}  nothing is known of it`;
+  const holds = note.holds ? `${note.holds.crews} crews, ${note.holds.operations} operations` : 'contents not known';
+  return `${file}  ${note.why}, ${holds}, ${note.fault ?? 'checked'}`;
+}
+
+/** A path, or a name in the folder of backups. */
+function fileNamed(name: string): string {
+  const there = join(backupFolder, name);
+  return existsSync(there) ? there : resolve(name);
+}
+
+async function restored(file: string): Promise<Restored> {
+  if (url !== '') return restoreDatabase(url, file);
+  makeDataFolder(dataFolder);
+  return restoreFolder({ dataFolder, file, now: new Date() });
+}
+
+function whyNot(error: unknown): string {
+  if (error instanceof FolderInUse) return `Ergon runs on this data (${error.holder}): stop it first`;
+  return error instanceof BackupFault ? error.message : startFaultText(error, dataFolder);
+}
+
+function tell({ crews, operations, aside }: Restored): void {
+  say(`restored: ${crews} crews, ${operations} operations. Everybody signs in again`);
+  if (aside) say(`what was there before is kept in ${aside}; remove it once nobody misses anything`);
+}
