@@ -11,6 +11,10 @@ export const ERRORS = {
   'sign-in.wrong': { status: 401, message: 'Name and passphrase do not go together.' },
   'sign-in.too-often': { status: 429, message: 'Too many tries. Wait a minute, then try again.' },
   'name.taken': { status: 409, message: 'Somebody here already has that name.' },
+  'crew.not-empty': {
+    status: 409,
+    message: 'This crew has something already. Start a new crew, and bring the archive in there.',
+  },
   'request.foreign': { status: 403, message: 'The request does not come from this app.' },
   'record.missing': { status: 404, message: 'There is no such record in your crew.' },
   'route.missing': { status: 404, message: 'There is nothing at this address.' },

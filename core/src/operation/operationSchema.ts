@@ -49,6 +49,13 @@ const refSchema = z
 const bornSchema = z.string().max(32).nullable();
 const madeSchema = z.strictObject({ born: bornSchema, doc: z.record(z.string(), z.json()) }).nullable();
 
+/** A record with what it is, as an archive holds it. Its content is checked by `recordFaults`. */
+export const madeRecordSchema = z.strictObject({
+  on: refSchema,
+  born: bornSchema,
+  doc: z.record(z.string(), z.json()),
+});
+
 /** What a field edit may never be of: who a record is. */
 const FIXED: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
   event: ['id'],
@@ -91,6 +98,8 @@ const recordEditSchema = z
 /** More than this is no person's doing. */
 const MOST_EDITS = 20_000;
 
+const editSchema = z.discriminatedUnion('edit', [fieldEditSchema, recordEditSchema]);
+
 const operationSchema = z.strictObject({
   id: operationIdSchema,
   version: z.literal(DOCUMENT_VERSION, { error: `is of another version than this Ergon reads (${DOCUMENT_VERSION})` }),
@@ -98,10 +107,19 @@ const operationSchema = z.strictObject({
   member: z.string().min(1).max(64),
   at: z.iso.datetime(),
   label: z.string().trim().min(1).max(200),
-  edits: z
-    .array(z.discriminatedUnion('edit', [fieldEditSchema, recordEditSchema]))
-    .min(1)
-    .max(MOST_EDITS),
+  edits: z.array(editSchema).min(1).max(MOST_EDITS),
+});
+
+/** An operation as a history tells it; what of it took effect may be nothing. */
+export const takenSchema = operationSchema.omit({ crew: true, version: true }).extend({
+  number: z.int().min(1),
+  // Empty where nobody signed in did it.
+  member: z.string().max(64),
+  memberName: z.string().max(80).nullable(),
+  takenAt: z.iso.datetime(),
+  clockAheadS: z.int().nullable(),
+  edits: z.array(editSchema).max(MOST_EDITS),
+  conflicts: z.array(z.json()).max(MOST_EDITS),
 });
 
 /** An operation from outside, or what is wrong with it. */

@@ -22,7 +22,7 @@ import { unitSchema } from './unitSchema.ts';
 export { DOCUMENT_VERSION };
 
 /** More than this is no crew's kit but a mistake or an attack. */
-const MAX_RECORDS = 5000;
+const MAX_RECORDS = 20_000;
 const MAX_TESTS = 100_000;
 
 export const documentSchema = z.strictObject({

@@ -84,20 +84,44 @@ async function withPlainPath(folder: string, work: (plain: string) => Promise<vo
 
 export const pidFileOf = (folder: string): string => join(folder, 'mariadb.pid');
 
-/** A server that was killed leaves its database to close by itself; until then its files are not ours. */
-export async function untilClosed(folder: string): Promise<void> {
+/**
+ * A server that was killed leaves its database to close by itself, and one that was killed as it started it may leave
+ * it running: whoever holds the folder ends what is left of it, since until then its files are not ours.
+ */
+export async function endFormer(dataDir: string): Promise<void> {
   const deadline = Date.now() + CLOSES_WITHIN_MS;
-  while (Date.now() < deadline && runningSocket(folder) !== null) await sleep(100);
+  for (let left = databasesOn(dataDir); left.length > 0; left = databasesOn(dataDir)) {
+    for (const pid of left) end(pid, Date.now() > deadline ? 'SIGKILL' : 'SIGTERM');
+    await sleep(100);
+  }
+}
+
+function end(pid: number, signal: 'SIGTERM' | 'SIGKILL'): void {
+  try {
+    process.kill(pid, signal);
+  } catch {
+    // It ended meanwhile.
+  }
+}
+
+function databasesOn(dataDir: string): number[] {
+  const pids = readdirSync('/proc').filter((name) => /^\d+$/.test(name));
+  return pids.filter((pid) => argsOf(pid).includes(`--datadir=${dataDir}`)).map(Number);
+}
+
+function argsOf(pid: string): string[] {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0');
+  } catch {
+    return [];
+  }
 }
 
 /** Where the private database of a folder listens; null where none runs. */
 export function runningSocket(folder: string): string | null {
-  try {
-    const pid = readFileSync(pidFileOf(folder), 'utf8').trim();
-    const args = readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0');
-    if (!args.includes(`--datadir=${join(folder, 'db')}`)) return null;
-    return args.find((arg) => arg.startsWith('--socket='))?.slice('--socket='.length) ?? null;
-  } catch {
-    return null;
-  }
+  const pidFile = pidFileOf(folder);
+  if (!existsSync(pidFile)) return null;
+  const args = argsOf(readFileSync(pidFile, 'utf8').trim());
+  if (!args.includes(`--datadir=${join(folder, 'db')}`)) return null;
+  return args.find((arg) => arg.startsWith('--socket='))?.slice('--socket='.length) ?? null;
 }

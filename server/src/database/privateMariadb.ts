@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { createConnection } from 'mysql2/promise';
 import { isLow } from '../diskRoom.ts';
-import { asRoot, makeDataDir, pidFileOf, untilClosed } from './dataDir.ts';
+import { asRoot, endFormer, makeDataDir, pidFileOf } from './dataDir.ts';
 import type { DatabaseLogin } from './dataSource.ts';
 import { Supervised } from './supervised.ts';
 
@@ -54,7 +54,7 @@ export async function startPrivateMariadb(options: MariadbOptions): Promise<Priv
   const scratch = join(folder, 'tmp');
   mkdirSync(scratch, { recursive: true });
   await makeDataDir(dataDir, scratch);
-  await untilClosed(folder);
+  await endFormer(dataDir);
   const port = await freePort();
   // A socket path may be 107 bytes at most, and a clone may lie deep.
   const socketPath = join('/tmp', `ergon-${process.pid}-${port}.sock`);

@@ -11,6 +11,7 @@ import type { DataSource } from 'typeorm';
 import type { Backups } from '../backup/backups.ts';
 import type { DiskRoom } from '../diskRoom.ts';
 import { ApiError } from '../errors.ts';
+import { archiveRoutes } from '../routes/archive.ts';
 import { exportRoutes } from '../routes/export.ts';
 import { healthRoutes } from '../routes/health.ts';
 import { operationRoutes } from '../routes/operations.ts';
@@ -87,6 +88,7 @@ export function createApp(options: AppOptions): Express {
     signInRoutes(source, { triesPerMinute }),
     operationRoutes(source, crews),
     exportRoutes(source, crews.states, demo),
+    archiveRoutes(source, crews.states),
     paperRoutes(crews.states, options.fonts),
     standinRoutes(options.standin ?? (() => null)),
   );

@@ -3,6 +3,9 @@ import { ApiError } from '../errors.ts';
 
 const SAFE_METHODS: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS']);
 
+/** No form of another site can send these. */
+const TYPES = ['application/json', 'application/x-ndjson'];
+
 /**
  * Refuses a changing request that another site sent. The cookie is SameSite=Strict; this also holds where a
  * browser ignores that. A browser always sends Origin with such a request, a command-line client never does.
@@ -13,8 +16,9 @@ export function sameOrigin(request: Request, _response: Response, next: NextFunc
   if (site !== undefined && site !== 'same-origin') throw new ApiError('request.foreign');
   const origin = request.get('origin');
   if (origin !== undefined && !isHost(origin, request.get('host'))) throw new ApiError('request.foreign');
-  const hasBody = request.get('content-length') !== undefined && request.get('content-length') !== '0';
-  if (hasBody && !request.is('application/json')) throw new ApiError('input.media-type');
+  const length = request.get('content-length');
+  const hasBody = request.get('transfer-encoding') !== undefined || (length !== undefined && length !== '0');
+  if (hasBody && !request.is(TYPES)) throw new ApiError('input.media-type');
   next();
 }
 

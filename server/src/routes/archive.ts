@@ -1,0 +1,36 @@
+import { Router } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { DataSource } from 'typeorm';
+import { linesOf } from '../http/lines.ts';
+import { signedIn } from '../http/session.ts';
+import { readArchive, writeArchive } from '../store/crewArchive.ts';
+import type { CrewStates } from '../store/crewStates.ts';
+
+/** What an archive is sent as: lines of JSON. */
+export const ARCHIVE_TYPE = 'application/x-ndjson';
+
+/** All a crew has, out to keep and into an empty crew, here or in another Ergon. */
+export function archiveRoutes(source: DataSource, states: CrewStates): Router {
+  const router = Router();
+
+  router.get('/archive', async (request, response) => {
+    const lines = writeArchive(source, signedIn(request).crewId);
+    // The first line is read before anything is sent: what fails by then has an answer.
+    const first = await lines.next();
+    response.type(ARCHIVE_TYPE).set('content-disposition', 'attachment; filename="ergon-archive.ndjson"');
+    await pipeline(Readable.from(startingWith(String(first.value), lines)), response);
+  });
+  router.post('/archive', async (request, response) => {
+    const { crewId } = signedIn(request);
+    const { crew, records, operations } = await readArchive(source, crewId, linesOf(request));
+    states.forget(crewId);
+    response.json({ crew, records, operations });
+  });
+  return router;
+}
+
+async function* startingWith(first: string, rest: AsyncIterable<string>): AsyncGenerator<string> {
+  yield first;
+  yield* rest;
+}
