@@ -238,6 +238,13 @@ describe('what came of sending', () => {
     expect((await sendOperations(request)).came).toBe(came);
   });
 
+  test('what ails a server that answers is told in its words', async () => {
+    replying(failure(503, 'server.full'));
+    expect(await sendOperations(request)).toEqual({ came: 'nothing', says: 'no' });
+    replying(failure(500, 'server.failed'));
+    expect(await sendOperations(request)).toEqual({ came: 'nothing' });
+  });
+
   test('a clock that is off shows by the date of the answer', async () => {
     const date = new Date(Date.now() - 7 * 60_000).toUTCString();
     replying({ ...json(200, { answers: [] }), date });

@@ -2,6 +2,7 @@
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { Backups } from './backup/backups.ts';
+import { heldText } from './backup/checkBackup.ts';
 import type { Reach } from './backup/databaseTools.ts';
 import { loginOf } from './database/chosenDatabase.ts';
 import { runningSocket } from './database/dataDir.ts';
@@ -41,7 +42,6 @@ async function make(reach: Reach, database: string): Promise<void> {
   const backups = new Backups({ folder: join(dataFolder, 'backups'), reach, database });
   const { file, note } = await backups.make('by-hand');
   console.log(`ergon: backup ${file}`);
-  if (note?.holds)
-    console.log(`ergon: restored once to check it: ${note.holds.crews} crews, ${note.holds.operations} operations`);
+  if (note?.holds) console.log(`ergon: restored once to check it: ${heldText(note.holds)}`);
   else throw new Error(`the backup is written, but ${note?.fault ?? 'nobody knows whether it is whole'}`);
 }

@@ -2,7 +2,7 @@
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { type BackupFile, listBackups } from './backup/backupFile.ts';
-import { BackupFault } from './backup/checkBackup.ts';
+import { BackupFault, heldText } from './backup/checkBackup.ts';
 import { type Restored, restoreDatabase, restoreFolder } from './backup/restore.ts';
 import { makeDataFolder } from './dataFolder.ts';
 import { FolderInUse } from './database/folderLock.ts';
@@ -33,7 +33,7 @@ function list(): void {
 
 function lineOf({ file, note }: BackupFile): string {
   if (!note) return `${file}  nothing is known of it`;
-  const holds = note.holds ? `${note.holds.crews} crews, ${note.holds.operations} operations` : 'contents not known';
+  const holds = note.holds ? heldText(note.holds) : 'contents not known';
   return `${file}  ${note.why}, ${holds}, ${note.fault ?? 'checked'}`;
 }
 
@@ -54,7 +54,7 @@ function whyNot(error: unknown): string {
   return error instanceof BackupFault ? error.message : startFaultText(error, dataFolder);
 }
 
-function tell({ crews, operations, aside }: Restored): void {
-  say(`restored: ${crews} crews, ${operations} operations. Everybody signs in again`);
-  if (aside) say(`what was there before is kept in ${aside}; remove it once nobody misses anything`);
+function tell(done: Restored): void {
+  say(`restored: ${heldText(done)}. Everybody signs in again`);
+  if (done.aside) say(`what was there before is kept in ${done.aside}; remove it once nobody misses anything`);
 }

@@ -1,5 +1,5 @@
 /** All of a crew goes out as one open archive and into another Ergon, and comes out of that the same. */
-import type { Agent } from 'supertest';
+import type { Agent, Response } from 'supertest';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Mate } from './mate';
 import { readDemo, startTestServer, type TestServer } from './testServer';
@@ -23,7 +23,7 @@ const out = async (agent: Agent): Promise<string> =>
   ).body as string;
 
 /** supertest takes what it does not know for bytes. */
-function asText(response: NodeJS.ReadableStream, done: (error: null, text: string) => void): void {
+function asText(response: Response, done: (error: null, text: string) => void): void {
   let text = '';
   response.on('data', (chunk: Buffer) => (text += chunk.toString()));
   response.on('end', () => done(null, text));
@@ -112,7 +112,8 @@ test('an archive that is not sound leaves the crew empty, and says which line', 
     [
       'a unit without its model',
       line({ records: first.records - 1 }).filter(
-        (text) => !text.includes('"kind":"profile","id":"' + JSON.parse(lines[unit]!).record.doc.profile),
+        (text) =>
+          !text.startsWith(`{"record":{"on":{"kind":"profile","id":"${JSON.parse(lines[unit]!).record.doc.profile}"`),
       ),
       'units',
     ],

@@ -88,7 +88,7 @@ test('a backup, the data removed, restored: everything a crew had is there again
     cwd: join(__dirname, '..'),
     env: { ...process.env, ERGON_DATA: folder },
   }).toString();
-  expect(said).toMatch(/backup \S.*\.sql\.gz\n.*restored once to check it: 2 crews, 3 operations/);
+  expect(said).toMatch(/backup \S.*\.sql\.gz\n.*restored once to check it: 2 crews, 3 changes/);
   const [{ file, note }] = listBackups(backupFolder) as [BackupFile];
   expect(note).toMatchObject({ version: 1, why: 'by-hand', fault: null, holds: { crews: 2, operations: 3 } });
   // What was done after it is not in it.

@@ -71,12 +71,13 @@ function useToldForAWhile(isOfKind: (operation: TakenOperation) => boolean): Tak
 }
 
 function useWaitingLine(): string | null {
-  const { waits, saveState, signedOut } = useRig();
+  const { waits, saveState, signedOut, serverSays } = useRig();
   const [first] = waits;
   if (saveState !== 'waiting' || !first) return null;
   const count = waits.length === 1 ? 'A change waits' : `${waits.length} changes wait`;
-  const then = signedOut ? 'sent once you sign in' : 'sent once the server is near';
-  return `${count} on this device since ${format(parseISO(first.at), 'HH:mm')}, ${then}.`;
+  const since = `${count} on this device since ${format(parseISO(first.at), 'HH:mm')}`;
+  if (serverSays !== null) return `${since}. ${serverSays}`;
+  return `${since}, ${signedOut ? 'sent once you sign in' : 'sent once the server is near'}.`;
 }
 
 /** What is shown may be behind what others did. */

@@ -1,4 +1,5 @@
 import { DocumentBox } from '../screens/lazyForms';
+import { ArchiveBox } from './ArchiveBox';
 import { KitPage } from './KitPage';
 import { UnitsFile } from './UnitsFile';
 
@@ -8,6 +9,7 @@ export function FilesPlace() {
     <KitPage title="In and out" subtitle="Open files, to keep, to hand over, or to bring in.">
       <UnitsFile />
       <DocumentBox />
+      <ArchiveBox />
     </KitPage>
   );
 }

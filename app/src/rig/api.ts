@@ -32,6 +32,11 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   const response = await (takeAhead(path) ?? request()).catch(() => {
     throw new Unreachable('The server cannot be reached.');
   });
+  return answered<T>(response);
+}
+
+/** What an answer of the server says. @throws ApiFailure where it says no, Unreachable where it is no answer of our server. */
+export async function answered<T>(response: Response): Promise<T> {
   if (response.status >= 500) throw new Unreachable('The server has trouble.');
   if (response.status === 204) return undefined as T;
   // A portal's page comes with a friendly status: what is not JSON is not from our server.
@@ -44,7 +49,10 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
 
 /** One sentence about a failure, naming the first field at fault. */
 export function failureText(error: unknown): string {
-  if (!(error instanceof ApiFailure)) return 'The server cannot be reached. Try again in a moment.';
+  if (!(error instanceof ApiFailure)) {
+    const why = error instanceof Unreachable ? error.message : 'The server cannot be reached.';
+    return `${why} Try again in a moment.`;
+  }
   const [fault] = error.faults;
   if (!fault) return error.message;
   const more = error.faults.length > 1 ? ` And ${error.faults.length - 1} more.` : '';

@@ -38,6 +38,7 @@ export class OperationQueue {
   private attempt = 0;
   private atOnce = MOST_AT_ONCE;
   private trouble: string | null = null;
+  private says: string | null = null;
   private signedOut = false;
   private clockAheadS: number | null = null;
   private present: readonly Present[] = [];
@@ -253,6 +254,7 @@ export class OperationQueue {
     this.changed();
     const sentAt = new Date(this.ports.now()).toISOString();
     const sent = await this.ports.send({ sentAt, operations: batch });
+    this.says = (sent.came === 'nothing' && sent.says) || null;
     if (sent.came === 'answers') {
       if (this.attempt > 0) {
         this.attempt = 0;
@@ -384,6 +386,7 @@ export class OperationQueue {
       parked: own.filter((one) => one.state === 'parked'),
       trouble: this.trouble,
       leads: this.leads,
+      serverSays: this.says,
       signedOut: this.signedOut,
       clockAheadS: this.clockAheadS,
       present: this.present,

@@ -1,4 +1,5 @@
 /** Whether a backup is whole: restored into a scratch database, and looked through there. */
+import { counted } from '@ergon/core/words/saying';
 import { createReadStream } from 'node:fs';
 import { Transform } from 'node:stream';
 import { createGunzip } from 'node:zlib';
@@ -14,6 +15,10 @@ export interface Holds {
   crews: number;
   operations: number;
 }
+
+/** "2 crews, 31 changes". */
+export const heldText = ({ crews, operations }: Pick<Holds, 'crews' | 'operations'>): string =>
+  `${counted(crews, 'crew')}, ${counted(operations, 'change')}`;
 
 const SCRATCH = 'ergon_scratch';
 /** The dumping program writes this last, and nothing where it was cut off. */

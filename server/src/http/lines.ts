@@ -17,7 +17,7 @@ export async function* linesOf(body: AsyncIterable<Buffer | string>, most = MOST
   if (begun !== '') yield begun;
 }
 
-function decoded(decoder: TextDecoder, chunk: Buffer): string {
+function decoded(decoder: InstanceType<typeof TextDecoder>, chunk: Buffer): string {
   try {
     return decoder.decode(chunk, { stream: true });
   } catch {
