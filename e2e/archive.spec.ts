@@ -16,6 +16,8 @@ test('everything is taken out as one file, and brought into an empty crew it com
   await expect(page.getByText(/^ergon-archive\.ndjson is with your browser/)).toBeVisible();
   await expectAccessible(page, 'In and out, everything taken out');
   const archive = readFileSync(await file.path(), 'utf8');
+  // Whose page it was listens for more, and must not as somebody else.
+  await page.goto('about:blank');
   await newCrew(page);
   await goTo(page, '/kit/files', 'In and out');
   const odd = { name: 'odd.ndjson', mimeType: 'application/x-ndjson', buffer: Buffer.from(archive.slice(0, 20_000)) };
