@@ -4,7 +4,7 @@ import type { FieldFault } from '@ergon/core/record/fieldFault';
 export const ERRORS = {
   'input.invalid': { status: 400, message: 'Something in the request is not as it should be.' },
   'input.not-json': { status: 400, message: 'The request body is not valid JSON.' },
-  'input.too-large': { status: 413, message: 'The request body is larger than 8 MB.' },
+  'input.too-large': { status: 413, message: 'The request body is larger than this takes.' },
   'input.media-type': { status: 415, message: 'Send JSON, with content-type application/json.' },
   'sign-in.needed': { status: 401, message: 'Sign in first: the session is missing or has ended.' },
   'sign-in.other': { status: 401, message: 'Somebody else is signed in here: sign in as who made this.' },

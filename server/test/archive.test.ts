@@ -1,4 +1,7 @@
 /** All of a crew goes out as one open archive and into another Ergon, and comes out of that the same. */
+import { request as httpRequest } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { Agent, Response } from 'supertest';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Mate } from './mate';
@@ -141,6 +144,36 @@ test('bytes that are no text, and a form of another site, are refused', async ()
   expect([odd.status, odd.body.error.faults[0].path]).toEqual([400, 'body']);
   await empty.post('/api/archive').set('content-type', 'text/plain').send('x').expect(415);
   await empty.post('/api/archive').set('origin', 'http://elsewhere.example').expect(403);
+});
+
+test('a few at once, so that slow phones leave connections for the others; one that goes away makes room', async () => {
+  await there.crew('Slow');
+  const listening = there.app.listen(0);
+  const { port } = listening.address() as AddressInfo;
+  const signedIn = await fetch(`http://127.0.0.1:${port}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'Slow lead', passphrase: 'tarred hemp rope' }),
+  });
+  const headers = { cookie: signedIn.headers.getSetCookie()[0]!.split(';')[0]!, 'content-type': TYPE };
+  const slow = Array.from({ length: 3 }, () => {
+    const begun = httpRequest({ port, path: '/api/archive', method: 'POST', headers }).on('error', () => undefined);
+    begun.write('{"format":');
+    return begun;
+  });
+  const code = async (): Promise<string> => {
+    const answer = await fetch(`http://127.0.0.1:${port}/api/archive`, { method: 'POST', headers, body: 'x' });
+    return ((await answer.json()) as { error: { code: string } }).error.code;
+  };
+  const until = async (wanted: string) => {
+    for (let tries = 0; tries < 100 && (await code()) !== wanted; tries++) await sleep(50);
+    return code();
+  };
+  expect(await until('server.busy')).toBe('server.busy');
+  for (const one of slow) one.destroy();
+  expect(await until('input.invalid')).toBe('input.invalid');
+  listening.closeAllConnections();
+  await new Promise((resolve) => listening.close(resolve));
 });
 
 test('ten thousand units go out and come in', async () => {
