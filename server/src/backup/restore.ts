@@ -55,8 +55,24 @@ export async function restoreDatabase(url: string, file: string): Promise<Restor
   } finally {
     await connection.end();
   }
-  const login = { database, ...reach };
-  return { ...(await fill(reach, login, file)), aside: null };
+  try {
+    return { ...(await fill(reach, { database, ...reach }, file)), aside: null };
+  } catch (error) {
+    await emptied(reach, database);
+    throw error;
+  }
+}
+
+/** As it was before: a restore that failed leaves nothing half-written. */
+async function emptied(reach: Reach, database: string): Promise<void> {
+  const connection = await connect(reach, database);
+  try {
+    await connection.query('SET FOREIGN_KEY_CHECKS = 0');
+    const [tables] = await connection.query('SHOW TABLES');
+    for (const row of tables as object[]) await connection.query('DROP TABLE ??', [Object.values(row)[0]]);
+  } finally {
+    await connection.end();
+  }
 }
 
 /** @throws BackupFault where it is not what was written. */
