@@ -1,5 +1,7 @@
 module.exports = {
   testEnvironment: 'node',
+  // A machine three times slower than another is no fault.
+  testTimeout: 30_000,
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   globalSetup: '<rootDir>/test/startDatabase.ts',
   globalTeardown: '<rootDir>/test/stopDatabase.ts',

@@ -19,7 +19,7 @@ async function close(): Promise<void> {
   if (closing) return;
   closing = true;
   say('stopping');
-  await running?.close();
+  await running?.close().catch(() => undefined);
   say('stopped');
   process.exit(0);
 }

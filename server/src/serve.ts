@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { Backups } from './backup/backups.ts';
 import { makeDataFolder, noteVersion, proposedSecret, refuseNewerFolder, standinAddress } from './dataFolder.ts';
+import { closeAll } from './closeAll.ts';
 import { checkTables } from './database/checkTables.ts';
 import { type ChosenDatabase, chosenDatabase } from './database/chosenDatabase.ts';
 import { createDataSource } from './database/dataSource.ts';
@@ -65,18 +66,15 @@ async function serveLocked(options: ServeOptions, lock: FolderLock): Promise<Run
   const backups = new Backups({ folder: join(dataFolder, 'backups'), reach: database.reach, database: name, log });
   try {
     const source = await openSource(options, database, backups);
-    const { server, address, ...rest } = await startServer(options, { source, database, backups });
+    const { server, address, closing } = await startServer(options, { source, database, backups });
     announce(lock, address);
     backups.schedule();
     return {
       address,
       databasePid: database.pid,
       close: async () => {
-        server.closeAllConnections();
-        await new Promise((resolve) => server.close(resolve));
-        await rest.close();
-        await backups.close();
-        await source.destroy();
+        const parts = [() => ended(server), ...closing, () => backups.close(), () => source.destroy()];
+        await closeAll(parts, log);
         await database.stop();
         lock.release();
       },
@@ -133,13 +131,14 @@ async function startServer(options: ServeOptions, { source, database, backups }:
   });
   const server = createServer(app);
   const address = await listen(server, options.port);
-  const close = async () => {
-    crews.feed.close();
-    crews.presence.close();
-    await sessions.close();
-  };
-  return { server, address, close };
+  const closing = [async () => crews.feed.close(), async () => crews.presence.close(), sessions.close];
+  return { server, address, closing };
 }
+
+const ended = (server: Server): Promise<unknown> => {
+  server.closeAllConnections();
+  return new Promise((resolve) => server.close(resolve));
+};
 
 const announce = (lock: FolderLock, address: string): void =>
   lock.announce(`process ${process.pid} serves it at ${address}`);

@@ -83,7 +83,7 @@ async function run(name: string, after: number): Promise<{ state: object; statem
 }
 
 test('interrupted at any statement, the next start ends with the same tables and the same rows', async () => {
-  const whole = await run('whole', Infinity);
+  const whole = await run('uncut', Infinity);
   expect(whole.fell).toBe(false);
   expect(whole.statements).toBeGreaterThan(30);
   for (let after = 0; after < whole.statements; after++) {

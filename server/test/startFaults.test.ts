@@ -113,7 +113,7 @@ test('a database whose files are no database says so in its own words', async ()
 }, 60_000);
 
 test('tables that are whole are passed', async () => {
-  const { app, migrator } = await freshLogins('whole');
+  const { app, migrator } = await freshLogins('intact');
   await migrateDatabase(migrator);
   const source = await createDataSource(app).initialize();
   await expect(checkTables(source)).resolves.toBeUndefined();

@@ -22,6 +22,7 @@ export function readDemo(): KitDocument {
   return parsed.document;
 }
 
+/** Of a name no other test file uses: files share a process, and with it the database of a name. */
 export const freshLogins = (name: string) =>
   createLogins(process.env.ERGON_TEST_SOCKET!, Number(process.env.ERGON_TEST_PORT), `t_${name}_${process.pid}`);
 
