@@ -238,9 +238,9 @@ describe('what came of sending', () => {
     expect((await sendOperations(request)).came).toBe(came);
   });
 
-  test('what ails a server that answers is told in its words', async () => {
+  test('what ails a server that answers is told by its code', async () => {
     replying(failure(503, 'server.full'));
-    expect(await sendOperations(request)).toEqual({ came: 'nothing', says: 'no' });
+    expect(await sendOperations(request)).toEqual({ came: 'nothing', ails: 'server.full' });
     replying(failure(500, 'server.failed'));
     expect(await sendOperations(request)).toEqual({ came: 'nothing' });
   });

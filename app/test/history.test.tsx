@@ -185,3 +185,19 @@ test('another member’s change is told for a while, with who did it', async () 
     jest.useRealTimers();
   }
 });
+
+test('what a person must do at the machine before what waits can be sent is said', async () => {
+  const Waiting = () => {
+    const { queue } = useRig();
+    const change = { unit: 'light-6', setting: 'channel', from: null, to: 9 } as const;
+    return (
+      <>
+        <button onClick={() => queue.edit('first-dance', [change], 'channel')}>Change it</button>
+        <QuietLines />
+      </>
+    );
+  };
+  showInRig(<Waiting />, { send: async () => ({ came: 'nothing', ails: 'server.full' }) });
+  await userEvent.click(await screen.findByRole('button', { name: 'Change it' }));
+  expect(await screen.findByText(/^A change waits on this device since .*Ergon runs on is full\./)).toBeInTheDocument();
+});

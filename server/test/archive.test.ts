@@ -2,10 +2,10 @@
 import { request as httpRequest } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { Agent, Response } from 'supertest';
+import type { Agent } from 'supertest';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { Mate } from './mate';
-import { readDemo, startTestServer, type TestServer } from './testServer';
+import { asText, readDemo, startTestServer, type TestServer } from './testServer';
 
 const TYPE = 'application/x-ndjson';
 let here: TestServer;
@@ -24,13 +24,6 @@ const out = async (agent: Agent): Promise<string> =>
       .expect(200)
       .expect('content-type', /x-ndjson/)
   ).body as string;
-
-/** supertest takes what it does not know for bytes. */
-function asText(response: Response, done: (error: null, text: string) => void): void {
-  let text = '';
-  response.on('data', (chunk: Buffer) => (text += chunk.toString()));
-  response.on('end', () => done(null, text));
-}
 
 const into = (agent: Agent, text: string) => agent.post('/api/archive').set('content-type', TYPE).send(text);
 

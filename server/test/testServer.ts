@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument';
 import type { Express } from 'express';
-import request, { type Agent } from 'supertest';
+import request, { type Agent, type Response } from 'supertest';
 import type { DataSource } from 'typeorm';
 import { createDataSource } from '../src/database/dataSource';
 import { migrateDatabase } from '../src/database/migrate';
@@ -20,6 +20,13 @@ export function readDemo(): KitDocument {
   const parsed = parseDocument(JSON.parse(readFileSync(DEMO_FILE, 'utf8')));
   if (!parsed.ok) throw new Error('the demo is not sound');
   return parsed.document;
+}
+
+/** supertest takes what it does not know for bytes. */
+export function asText(response: Response, done: (error: null, text: string) => void): void {
+  let text = '';
+  response.on('data', (chunk: Buffer) => (text += chunk.toString()));
+  response.on('end', () => done(null, text));
 }
 
 /** Of a name no other test file uses: files share a process, and with it the database of a name. */

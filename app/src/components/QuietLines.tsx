@@ -70,13 +70,20 @@ function useToldForAWhile(isOfKind: (operation: TakenOperation) => boolean): Tak
   return last && over !== number ? last : null;
 }
 
+/** What a person at the machine must do before what waits can be sent; all else is over by itself. */
+const AILS: Readonly<Record<string, string | undefined>> = {
+  'server.full': 'The disk of the machine Ergon runs on is full. It is sent once there is room.',
+  'server.damaged': 'The database is damaged. It is sent once a backup is restored.',
+};
+
 function useWaitingLine(): string | null {
-  const { waits, saveState, signedOut, serverSays } = useRig();
+  const { waits, saveState, signedOut, serverAils } = useRig();
   const [first] = waits;
   if (saveState !== 'waiting' || !first) return null;
   const count = waits.length === 1 ? 'A change waits' : `${waits.length} changes wait`;
   const since = `${count} on this device since ${format(parseISO(first.at), 'HH:mm')}`;
-  if (serverSays !== null) return `${since}. ${serverSays}`;
+  const ails = AILS[serverAils ?? ''];
+  if (ails !== undefined) return `${since}. ${ails}`;
   return `${since}, ${signedOut ? 'sent once you sign in' : 'sent once the server is near'}.`;
 }
 

@@ -9,6 +9,7 @@ import { FilePick } from '../components/FilePick';
 import { Words } from '../components/Words';
 import { type ArchiveCounts, fetchArchive, sendArchive } from '../rig/archiveApi';
 import { useRig } from '../rig/Rig';
+import { waitingText } from '../rig/waitingText';
 import { space } from '../theme/tokens';
 
 const NAME = 'ergon-archive.ndjson';
@@ -55,9 +56,7 @@ export function ArchiveBox() {
         All this crew has, with its history and who did what, as one open archive. It goes into an empty crew, here or
         in another Ergon, and is the same there. Passphrases stay out of it.
       </Words>
-      {waits.length > 0 && (
-        <Words as="small">{`Without the ${counted(waits.length, 'change')} that wait on this device.`}</Words>
-      )}
+      {waits.length > 0 && <Words as="small">{`Without ${waitingText(waits.length)}.`}</Words>}
       <View style={styles.buttons}>
         <Button label="Take everything out" disabled={busy !== undefined} onPress={() => begin(() => out.start())} />
         {isEmpty && (

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
+import { waitingText } from '../rig/waitingText';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH, type } from '../theme/tokens';
 
@@ -23,7 +24,7 @@ export const PaperLinks = memo(function PaperLinks({ of, id }: PaperLinksProps) 
   return (
     <View role="region" aria-label="Print" style={styles.box}>
       <Words as="small" tone="quiet">
-        {saveState === 'waiting' ? `Print, without the ${waits.length} changes that wait on this device` : 'Print'}
+        {saveState === 'waiting' ? `Print, without ${waitingText(waits.length)}` : 'Print'}
       </Words>
       <View style={styles.row}>
         {SIZES.map(({ size, label }) => (

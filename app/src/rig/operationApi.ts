@@ -57,7 +57,7 @@ export function readSent(answer: Answer | null, request: OperationsRequest): Sen
   if (!isFailure(body)) return { came: 'nothing' };
   if (isSignIn(body)) return { came: 'signed-out' };
   if (status === 400 || status === 413) return { came: 'refused', why: failureSentence(body) };
-  return status === 503 ? { came: 'nothing', says: body.error.message } : { came: 'nothing' };
+  return status === 503 ? { came: 'nothing', ails: body.error.code } : { came: 'nothing' };
 }
 
 /** What an answer to asking means; null where none came. */

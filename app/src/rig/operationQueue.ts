@@ -38,7 +38,7 @@ export class OperationQueue {
   private attempt = 0;
   private atOnce = MOST_AT_ONCE;
   private trouble: string | null = null;
-  private says: string | null = null;
+  private ails: string | null = null;
   private signedOut = false;
   private clockAheadS: number | null = null;
   private present: readonly Present[] = [];
@@ -254,7 +254,7 @@ export class OperationQueue {
     this.changed();
     const sentAt = new Date(this.ports.now()).toISOString();
     const sent = await this.ports.send({ sentAt, operations: batch });
-    this.says = (sent.came === 'nothing' && sent.says) || null;
+    this.ails = (sent.came === 'nothing' && sent.ails) || null;
     if (sent.came === 'answers') {
       if (this.attempt > 0) {
         this.attempt = 0;
@@ -386,7 +386,7 @@ export class OperationQueue {
       parked: own.filter((one) => one.state === 'parked'),
       trouble: this.trouble,
       leads: this.leads,
-      serverSays: this.says,
+      serverAils: this.ails,
       signedOut: this.signedOut,
       clockAheadS: this.clockAheadS,
       present: this.present,

@@ -20,8 +20,8 @@ export type Sent =
   | { came: 'signed-out' }
   /** The server read the request and will never take it as it is. */
   | { came: 'refused'; why: string }
-  /** No server, one that says what ails it, or an answer nobody can make sense of: worth another try, however often. */
-  | { came: 'nothing'; says?: string };
+  /** No server, one that tells by a code what ails it, or an answer nobody can make sense of: worth another try, however often. */
+  | { came: 'nothing'; ails?: string };
 
 export type Asked = { came: 'page'; page: OperationsPage } | { came: 'signed-out' } | { came: 'nothing' };
 

@@ -35,8 +35,8 @@ export interface QueueState {
   trouble: string | null;
   /** Whether this tab is the one that sends and listens for all of the browser. */
   leads: boolean;
-  /** What the server says ails it, in words, where it was reached and took nothing. */
-  serverSays: string | null;
+  /** The code of what ails the server, where it was reached and took nothing. */
+  serverAils: string | null;
   /** Whether the server asks for a sign-in before it takes anything. */
   signedOut: boolean;
   /** Seconds this device's clock is ahead of the server's, where that misleads. */

@@ -1,5 +1,5 @@
 /** Brings a database to what this Ergon knows: one server at a time, and going on from wherever an earlier try ended. */
-import type { DataSource, QueryRunner } from 'typeorm';
+import type { QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.ts';
 import { createDataSource, type DatabaseLogin, MIGRATIONS_TABLE } from './dataSource.ts';
 
@@ -19,7 +19,7 @@ export class NewerData extends Error {
 
 export interface MigrateOptions {
   /** Called before anything is changed of a database that holds something already. */
-  before?: ((missing: readonly string[]) => Promise<void>) | undefined;
+  before?: () => Promise<void>;
   /** How long another server's migration is waited for, in s. */
   waitS?: number;
 }
@@ -37,9 +37,10 @@ export async function migrateDatabase(
   try {
     await refuseNewer(runner);
     await takeTurn(runner, login.database, waitS);
-    const missing = await missingOf(runner);
-    if (before && missing.length > 0 && missing.length < KNOWN.length) await before(missing);
-    return await runMissing(source);
+    const ran = (await ranOf(runner)).length;
+    if (ran > 0 && ran < KNOWN.length) await before?.();
+    // Tables change at once, transaction or not: every statement of a migration can be run again.
+    return (await source.runMigrations({ transaction: 'each' })).map(({ name }) => name);
   } finally {
     // With the connection goes its turn.
     await runner.release();
@@ -68,15 +69,4 @@ async function ranOf(runner: QueryRunner): Promise<string[]> {
   if (!(await runner.hasTable(MIGRATIONS_TABLE))) return [];
   const rows = (await runner.query(`SELECT name FROM \`${MIGRATIONS_TABLE}\``)) as { name: string }[];
   return rows.map(({ name }) => name);
-}
-
-async function missingOf(runner: QueryRunner): Promise<string[]> {
-  const ran = new Set(await ranOf(runner));
-  return KNOWN.filter((name) => !ran.has(name));
-}
-
-/** Tables change at once, transaction or not: every statement of a migration can be run again. */
-export async function runMissing(source: DataSource): Promise<string[]> {
-  const ran = await source.runMigrations({ transaction: 'each' });
-  return ran.map(({ name }) => name);
 }
