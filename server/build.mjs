@@ -2,7 +2,7 @@
 import { build } from 'esbuild';
 
 await build({
-  entryPoints: ['src/main.ts', 'src/backupCommand.ts', 'src/restoreCommand.ts'],
+  entryPoints: ['src/main.ts', 'src/backupCommand.ts', 'src/restoreCommand.ts', 'src/recoverCommand.ts'],
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -9,8 +9,28 @@ export const ERRORS = {
   'sign-in.needed': { status: 401, message: 'Sign in first: the session is missing or has ended.' },
   'sign-in.other': { status: 401, message: 'Somebody else is signed in here: sign in as who made this.' },
   'sign-in.wrong': { status: 401, message: 'Name and passphrase do not go together.' },
+  'sign-in.which-crew': { status: 401, message: 'Several crews have somebody of that name: say the crew too.' },
+  'sign-in.removed': {
+    status: 401,
+    message: 'You were removed from this crew. Ask one of its owners to let you in again.',
+  },
   'sign-in.too-often': { status: 429, message: 'Too many tries. Wait a minute, then try again.' },
+  'sign-in.too-many-wrong': {
+    status: 429,
+    message:
+      'Too many wrong passphrases for now. Wait an hour, use a phone that was signed in before, or ask an owner for a link.',
+  },
   'name.taken': { status: 409, message: 'Somebody here already has that name.' },
+  'demo.full': { status: 503, message: 'Too many visitors are in the demo just now. Try again in half an hour.' },
+  'demo.alone': { status: 403, message: 'The demo is yours alone. Start a crew to have others in it.' },
+  'owner.needed': { status: 403, message: 'Only an owner of the crew can do this.' },
+  'owner.last': { status: 409, message: 'A crew needs an owner. Make somebody else an owner first.' },
+  'link.gone': {
+    status: 404,
+    message:
+      'This link was used, withdrawn, or has ended. Ask for a new one; if you have just used it, sign in with your name and passphrase.',
+  },
+  'link.too-many': { status: 409, message: 'Too many links are open. Withdraw some, then make another.' },
   'crew.not-empty': {
     status: 409,
     message: 'This crew has something already. Start a new crew, and bring the archive in there.',

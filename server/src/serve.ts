@@ -19,6 +19,7 @@ import { createApp } from './http/createApp.ts';
 import type { Fonts } from './paper/sheet.ts';
 import { createCrewServices } from './store/crewServices.ts';
 import { ensureDemo } from './store/demo.ts';
+import { keepSwept } from './store/sweep.ts';
 
 export interface ServeOptions {
   dataFolder: string;
@@ -131,7 +132,13 @@ async function startServer(options: ServeOptions, { source, database, backups }:
   });
   const server = createServer(app);
   const address = await listen(server, options.port);
-  const closing = [async () => crews.feed.close(), async () => crews.presence.close(), sessions.close];
+  const endSweeps = keepSwept(source, log);
+  const closing = [
+    async () => endSweeps(),
+    async () => crews.feed.close(),
+    async () => crews.presence.close(),
+    sessions.close,
+  ];
   return { server, address, closing };
 }
 

@@ -16,9 +16,7 @@ import { OperationRow } from '../src/entities/OperationRow';
 import { RecordRow } from '../src/entities/RecordRow';
 import { MIGRATIONS } from '../src/migrations/index.ts';
 import { CrewStates } from '../src/store/crewStates';
-import { createCrewServices } from '../src/store/crewServices';
-import { ensureDemo } from '../src/store/demo';
-import { freshLogins, readDemo } from './testServer';
+import { freshLogins } from './testServer';
 
 const NAMES = MIGRATIONS.map((migration) => migration.name);
 
@@ -270,39 +268,6 @@ test('the app’s own user can read and write rows of its database and nothing e
     await expect(source.query('SELECT * FROM mysql.user')).rejects.toThrow(/denied/);
     await expect(source.query('SELECT * FROM `t_migrations`.records')).rejects.toThrow(/denied/);
     expect(await source.query('SELECT * FROM records')).toEqual([]);
-  } finally {
-    await source.destroy();
-  }
-});
-
-test('the demo is loaded once, for a day to come, and again while nobody has touched it', async () => {
-  const { app, migrator } = await freshLogins('demo');
-  await migrateDatabase(migrator);
-  const source = await createDataSource(app).initialize();
-  try {
-    const on = (day: string) => ({ document: readDemo(), now: new Date(`${day}T12:00:00Z`) });
-    const services = createCrewServices(source);
-    const wedding = async () => {
-      const { state } = await services.states.latest('demo');
-      const next = state.events.find(({ id }) => id === 'ropewalk')!.date;
-      return { next, tested: state.tests[0]!.at.slice(0, 10) };
-    };
-    // Two servers that start at once, then one more.
-    await Promise.all([
-      ensureDemo(source, services, on('2031-01-01')),
-      ensureDemo(source, createCrewServices(source), on('2031-01-01')),
-    ]);
-    expect(await source.getRepository(OperationRow).count()).toBe(1);
-    expect(await ensureDemo(source, services, on('2031-01-03'))).toBe(false);
-    // A Saturday to come, with what was tested five weeks before it.
-    expect(await wedding()).toEqual({ next: '2031-01-04', tested: '2030-11-30' });
-    // Over and as it came: it comes again. Somebody's work stays.
-    expect(await ensureDemo(source, services, on('2031-01-05'))).toBe(true);
-    expect(await wedding()).toEqual({ next: '2031-01-11', tested: '2030-12-07' });
-    expect(await ensureDemo(source, services, on('2031-01-20'))).toBe(true);
-    expect(await wedding()).toEqual({ next: '2031-01-25', tested: '2030-12-21' });
-    await source.query("UPDATE operations SET memberId = 'demo-guest' WHERE number = 3");
-    expect(await ensureDemo(source, services, on('2031-02-20'))).toBe(false);
   } finally {
     await source.destroy();
   }

@@ -66,11 +66,13 @@ test('a database that answers nothing keeps nobody waiting, and what comes of it
   const agent = await quick.crew('Late');
   let release: (rows: unknown) => void = () => undefined;
   const silent = new Promise((resolve) => (release = resolve));
-  const find = quick.source.manager.findOneBy.bind(quick.source.manager);
-  jest.spyOn(quick.source.manager, 'findOneBy').mockImplementation(async (...args) => {
-    await silent;
-    return find(...args);
-  });
+  for (const asked of ['find', 'findOneBy'] as const) {
+    const find = quick.source.manager[asked].bind(quick.source.manager) as (...args: unknown[]) => Promise<never>;
+    jest.spyOn(quick.source.manager, asked).mockImplementation(async (...args: unknown[]) => {
+      await silent;
+      return find(...args);
+    });
+  }
   const start = Date.now();
   const answer = await agent.get('/api/rig').expect(503);
   expect(Date.now() - start).toBeGreaterThan(2400);
@@ -167,19 +169,21 @@ describe('a clock that was two days ahead', () => {
   });
 
   test('shows nobody as there who was there then', async () => {
-    const { crew } = await mate.rig();
+    const { crew, member } = await mate.rig();
     await server.source.query(
       "INSERT INTO presence (crewId, memberId, memberName, seenAt) VALUES (?, 'past', 'Somebody', ?)",
       [crew.id, ahead],
     );
     const told: string[] = [];
     const leave = server.crews.presence.enter(crew.id, {
-      member: { id: 'me', name: 'Me' },
+      member,
+      epoch: 0,
+      sendAway: () => told.push('sent away'),
       tell: (present) => told.push(present.map(({ name }) => name).join()),
     });
     await sleep(200);
     leave();
-    expect(told).toEqual(['Me']);
+    expect(told).toEqual([member.name]);
   });
 });
 

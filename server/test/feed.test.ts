@@ -5,6 +5,7 @@ import { createServer, type Server } from 'node:http';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Agent } from 'supertest';
 import { createCrewServices } from '../src/store/crewServices';
+import type { Present } from '../src/store/presence';
 import { Mate } from './mate';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
@@ -110,27 +111,30 @@ test('what another server took is told too, and nothing of another crew', async 
 
 test('who is there is told, whichever server they listen to, and who has gone is not', async () => {
   const strangers = new Mate(await server.crew('Onlookers'));
-  const { crew } = await strangers.rig();
+  const { crew, member: ada } = await strangers.rig();
+  const { member: bo } = await new Mate(await server.member(strangers.agent, 'Watching too')).rig();
   const [here, there] = [createCrewServices(server.source).presence, createCrewServices(server.source).presence];
   const told: string[][] = [];
-  const onlooker = (name: string, tell: (names: string[]) => void) => ({
-    member: { id: name, name },
+  const onlooker = (member: Present, tell: (names: string[]) => void) => ({
+    member,
+    epoch: 0,
+    sendAway: () => tell(['sent away']),
     tell: (present: readonly { name: string }[]) => tell(present.map((one) => one.name)),
   });
   const leaveThere = there.enter(
     crew.id,
-    onlooker('Bo', () => undefined),
+    onlooker(bo, () => undefined),
   );
   await sleep(100);
   const leaveHere = here.enter(
     crew.id,
-    onlooker('Ada', (names) => told.push(names)),
+    onlooker(ada, (names) => told.push(names)),
   );
   await until(() => told.length > 0);
-  expect(told.at(-1)).toEqual(['Ada', 'Bo']);
+  expect(told.at(-1)).toEqual([ada.name, bo.name]);
   leaveThere();
   await until(() => told.at(-1)!.length === 1);
-  expect(told.at(-1)).toEqual(['Ada']);
+  expect(told.at(-1)).toEqual([ada.name]);
   leaveHere();
   here.close();
   there.close();

@@ -156,7 +156,7 @@ test('a database that hangs keeps nobody waiting for 5 s, and goes on where it w
   } finally {
     process.kill(pid, 'SIGCONT');
   }
-  expect((await rig()).crew.id).toBe('demo');
+  expect((await rig()).crew.name).toBe('Demo crew');
   expect((await fetch(`${address}/health`)).status).toBe(200);
 }, 30_000);
 

@@ -13,7 +13,7 @@ import { type AppOptions, createApp } from '../src/http/createApp';
 import { createCrewServices, type CrewServices } from '../src/store/crewServices';
 import { ensureDemo } from '../src/store/demo';
 
-const PASSPHRASE = 'tarred hemp rope';
+export const PASSPHRASE = 'tarred hemp rope';
 export const DEMO_FILE = join(__dirname, '../../demo/ropewalk.json');
 
 export function readDemo(): KitDocument {
@@ -85,8 +85,8 @@ export async function startTestServer(
     crews,
     demo: () => enter('/api/demo', {}),
     member: async (of, name) => {
-      await of.post('/api/members').send({ name, passphrase: PASSPHRASE }).expect(204);
-      return enter('/api/session', { name, passphrase: PASSPHRASE });
+      const { token } = (await of.post('/api/links').send({ role: 'member' }).expect(200)).body as { token: string };
+      return enter('/api/links/use', { token, name, passphrase: PASSPHRASE });
     },
     crew: (crew) => enter('/api/crews', { crew, name: `${crew} lead`, passphrase: PASSPHRASE }),
     close: async () => {

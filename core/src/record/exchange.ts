@@ -1,29 +1,28 @@
 /**
  * What server and app tell each other about signing in, and how an error is answered. The server checks requests with
  * these schemas, the app's forms use the same ones, and both take their types from here. What is changed goes by
- * operations: see operation/operationExchange.ts.
+ * operations: see operation/operationExchange.ts. Who is in a crew: see memberExchange.ts.
  */
 import { z } from 'zod';
 import { fieldFaultSchema } from './fieldFault.ts';
 import { labelSchema } from './fieldShapes.ts';
+import { newPassphraseSchema, passphraseSchema } from './passphrase.ts';
 
-/** Long enough to resist guessing, short enough to hash; no rule about which characters. */
-const PASSPHRASE_LEAST = 8;
-const PASSPHRASE_MOST = 200;
-const newPassphraseSchema = z
-  .string()
-  .min(PASSPHRASE_LEAST, `is shorter than ${PASSPHRASE_LEAST} characters`)
-  .max(PASSPHRASE_MOST, `is longer than ${PASSPHRASE_MOST} characters`);
-const passphraseSchema = z
-  .string()
-  .min(1, 'is empty')
-  .max(PASSPHRASE_MOST, `is longer than ${PASSPHRASE_MOST} characters`);
-
-export const signInSchema = z.strictObject({ name: labelSchema, passphrase: passphraseSchema });
-export const memberSchema = z.strictObject({ name: labelSchema, passphrase: newPassphraseSchema });
+/** The crew only where several have somebody of that name. */
+export const signInSchema = z.strictObject({
+  name: labelSchema,
+  passphrase: passphraseSchema,
+  crew: labelSchema.optional(),
+});
 export const crewSchema = z.strictObject({ crew: labelSchema, name: labelSchema, passphrase: newPassphraseSchema });
+export type SignIn = z.infer<typeof signInSchema>;
 export type NewCrew = z.infer<typeof crewSchema>;
-export type NewMember = z.infer<typeof memberSchema>;
+
+/** Whether somebody is signed in; where not, why, if that is known. */
+export interface SessionAnswer {
+  signedIn: boolean;
+  why?: 'sign-in.removed';
+}
 
 /** What an error answer holds: a code, a sentence, and the fields at fault. */
 export const failureSchema = z.strictObject({

@@ -11,8 +11,8 @@ export type Reach =
 /** One of the database's programs failed, with what it said. */
 export class ToolFailed extends Error {}
 
-/** What is of the moment or signs people in is left out: after a restore everybody signs in again. */
-const NOT_KEPT = ['sessions', 'presence', 'rate_limits', 'shared_secrets'];
+/** What is of the moment or signs people in is left out: after a restore everybody signs in again, and no link that was used is good once more. */
+const NOT_KEPT = ['sessions', 'links', 'presence', 'rate_limits', 'shared_secrets'];
 
 const reachArgs = (reach: Reach): string[] =>
   'socketPath' in reach

@@ -1,7 +1,9 @@
 import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
+import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
+import { MemberDeedRow } from '../entities/MemberDeedRow.ts';
 import { OperationRow } from '../entities/OperationRow.ts';
 import { PresenceRow } from '../entities/PresenceRow.ts';
 import { RateLimitRow } from '../entities/RateLimitRow.ts';
@@ -40,7 +42,18 @@ export function createDataSource(login: DatabaseLogin, poolSize = 8): DataSource
     logging: false,
     poolSize,
     extra: POOL_LIMITS,
-    entities: [Crew, Member, RecordRow, OperationRow, SessionRow, PresenceRow, RateLimitRow, SharedSecret],
+    entities: [
+      Crew,
+      Member,
+      Link,
+      MemberDeedRow,
+      RecordRow,
+      OperationRow,
+      SessionRow,
+      PresenceRow,
+      RateLimitRow,
+      SharedSecret,
+    ],
     migrations: [...MIGRATIONS],
     migrationsTableName: MIGRATIONS_TABLE,
   });

@@ -19,7 +19,7 @@ export class FolderInUse extends Error {
 }
 
 export async function lockFolder(folder: string): Promise<FolderLock> {
-  const address = `\0ergon-${createHash('sha256').update(realpathSync(folder)).digest('hex').slice(0, 32)}`;
+  const address = addressOf(folder);
   let words = `process ${process.pid}, still starting`;
   const server = createServer((socket) => socket.on('error', () => undefined).end(words));
   try {
@@ -36,6 +36,14 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
     release: () => server.close(),
   };
 }
+
+/** Where this folder's data is served now; null where nobody serves it. */
+export async function servedAt(folder: string): Promise<string | null> {
+  return / at (https?:\S+)$/.exec(await ask(addressOf(folder)))?.[1] ?? null;
+}
+
+const addressOf = (folder: string): string =>
+  `\0ergon-${createHash('sha256').update(realpathSync(folder)).digest('hex').slice(0, 32)}`;
 
 const listen = (server: Server, address: string): Promise<void> =>
   new Promise((resolve, reject) => server.once('error', reject).listen(address, resolve));

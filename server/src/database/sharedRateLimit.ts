@@ -7,7 +7,7 @@ export class SharedRateLimit implements Store {
 
   constructor(private readonly source: DataSource) {}
 
-  init({ windowMs }: Options): void {
+  init({ windowMs }: Pick<Options, 'windowMs'>): void {
     this.windowMs = windowMs;
   }
 
@@ -17,16 +17,14 @@ export class SharedRateLimit implements Store {
     // Each assignment sees those before it: the count must look at the window before the window moves on. One that
     // ends long after a new one would is of a clock that was ahead, and must not keep anybody out until then.
     const latest = new Date(endsAt.getTime() + this.windowMs);
-    await this.source.query(
+    // One statement counts and answers, so that each of many at once hears a number of its own.
+    const [row] = (await this.source.query(
       `INSERT INTO \`rate_limits\` (name, hits, endsAt) VALUES (?, 1, ?)
        ON DUPLICATE KEY UPDATE hits = IF(endsAt BETWEEN ? AND ?, hits + 1, 1),
-         endsAt = IF(endsAt BETWEEN ? AND ?, endsAt, VALUES(endsAt))`,
+         endsAt = IF(endsAt BETWEEN ? AND ?, endsAt, VALUES(endsAt))
+       RETURNING hits, endsAt`,
       [key, endsAt, now, latest, now, latest],
-    );
-    const [row] = (await this.source.query('SELECT hits, endsAt FROM `rate_limits` WHERE name = ?', [key])) as {
-      hits: number;
-      endsAt: Date;
-    }[];
+    )) as { hits: number; endsAt: Date }[];
     return { totalHits: row?.hits ?? 1, resetTime: row?.endsAt ?? endsAt };
   }
 

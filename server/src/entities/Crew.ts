@@ -9,9 +9,13 @@ export class Crew {
   @Column({ type: 'varchar', length: 80 })
   name!: string;
 
-  /** The crew anybody may enter with one tap. */
+  /** One visitor's own, or what those are copied from: without members. */
   @Column({ type: 'boolean', default: false })
   isDemo!: boolean;
+
+  /** When its visitor was last here, to the nearest ten minutes; null in a crew that is no demo. */
+  @Column({ type: 'datetime', precision: 6, nullable: true })
+  usedAt!: Date | null;
 
   /** The number of its last operation. Whoever takes an operation raises it, and so holds the crew until the commit. */
   @Column({ type: 'int', unsigned: true, default: 0 })

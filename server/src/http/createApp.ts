@@ -14,6 +14,7 @@ import { ApiError } from '../errors.ts';
 import { archiveRoutes } from '../routes/archive.ts';
 import { exportRoutes } from '../routes/export.ts';
 import { healthRoutes } from '../routes/health.ts';
+import { memberRoutes } from '../routes/members.ts';
 import { operationRoutes } from '../routes/operations.ts';
 import { paperRoutes } from '../routes/paper.ts';
 import { standinRoutes } from '../routes/standin.ts';
@@ -24,7 +25,8 @@ import { deadline } from './deadline.ts';
 import { errorHandler } from './errorHandler.ts';
 import { needsRoom } from './needsRoom.ts';
 import { sameOrigin } from './sameOrigin.ts';
-import { sessions } from './session.ts';
+import { KnownDevices } from './knownDevice.ts';
+import { sessions, whoAsks } from './session.ts';
 
 export interface AppOptions {
   source: DataSource;
@@ -51,6 +53,7 @@ export interface AppOptions {
 export function createApp(options: AppOptions): Express {
   const { source, crews, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
   const app = express();
+  const devices = new KnownDevices(sessionSecret);
   app.disable('x-powered-by');
   if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }));
   app.use(
@@ -85,7 +88,9 @@ export function createApp(options: AppOptions): Express {
   });
   app.use(
     '/api',
-    signInRoutes(source, { triesPerMinute }),
+    whoAsks(source),
+    signInRoutes(source, { triesPerMinute, devices }),
+    memberRoutes(source, devices),
     operationRoutes(source, crews),
     exportRoutes(source, crews.states, demo),
     archiveRoutes(source, crews.states),

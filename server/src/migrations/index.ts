@@ -3,6 +3,7 @@ import { LooksAndTests1700000000002 } from './0002-looks-and-tests.ts';
 import { Events1700000000006 } from './0006-events.ts';
 import { Operations1700000000005 } from './0005-operations.ts';
 import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
+import { MembersAndGuests1700000000007 } from './0007-members-and-guests.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
 
 /**
@@ -16,4 +17,5 @@ export const MIGRATIONS = [
   AttitudeOfTests1700000000004,
   Operations1700000000005,
   Events1700000000006,
+  MembersAndGuests1700000000007,
 ] as const;

@@ -7,7 +7,6 @@ import { Crew } from '../entities/Crew.ts';
 import { ApiError } from '../errors.ts';
 import { signedIn } from '../http/session.ts';
 import type { CrewStates } from '../store/crewStates.ts';
-import { authorOf } from '../store/crews.ts';
 import { demoFor } from '../store/demo.ts';
 
 /** What a crew has, out: as the app reads it, and as open documents. */
@@ -15,10 +14,9 @@ export function exportRoutes(source: DataSource, states: CrewStates, demo: KitDo
   const router = Router();
 
   router.get('/rig', async (request, response) => {
-    const who = signedIn(request);
-    const { member } = await authorOf(source, who);
-    const { number, state } = await states.latest(who.crewId);
-    const crew = await source.manager.findOneByOrFail(Crew, { id: who.crewId });
+    const { crewId, member } = signedIn(request);
+    const { number, state } = await states.latest(crewId);
+    const crew = await source.manager.findOneByOrFail(Crew, { id: crewId });
     const { id, name, isDemo } = crew;
     response.json({ ...state, crew: { id, name, isDemo }, member, number } satisfies CrewRig);
   });

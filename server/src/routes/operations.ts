@@ -10,7 +10,6 @@ import { z } from 'zod';
 import { ApiError } from '../errors.ts';
 import { type SignedIn, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
-import { authorOf } from '../store/crews.ts';
 import type { CrewServices } from '../store/crewServices.ts';
 import { operationsAfter, operationsBefore } from '../store/operationRows.ts';
 
@@ -36,7 +35,7 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
   const router = Router();
 
   router.post('/operations', async (request, response) => {
-    const author = await authorOf(source, signedIn(request));
+    const author = signedIn(request);
     const { sentAt, operations } = validated(requestSchema, request.body);
     const aheadS = (Date.parse(sentAt) - Date.now()) / 1000;
     const answers: OperationAnswer[] = [];
@@ -63,9 +62,9 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
     response.json({ operations, last } satisfies OperationsPage);
   });
 
-  router.get('/feed', async (request, response) => {
+  router.get('/feed', (request, response) => {
     const { after, member: asked } = validated(feedSchema, request.query);
-    const { crewId, member } = await authorOf(source, signedInAs(request, asked));
+    const { crewId, member, epoch } = signedInAs(request, asked);
     const resumed = Number(request.get('last-event-id'));
     openStream(response);
     const stop = feed.listen(crewId, {
@@ -74,6 +73,9 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
     });
     const leave = presence.enter(crewId, {
       member,
+      epoch,
+      // The browser asks again, and hears why.
+      sendAway: () => response.end(),
       tell: (present) => response.write(`event: present\ndata: ${JSON.stringify(present)}\n\n`),
     });
     stillHere(request, response, () => {
@@ -86,7 +88,7 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
 
 function signedInAs(request: Request, member: string | undefined): SignedIn {
   const who = signedIn(request);
-  if (member !== undefined && member !== who.memberId) throw new ApiError('sign-in.other');
+  if (member !== undefined && member !== who.member.id) throw new ApiError('sign-in.other');
   return who;
 }
 

@@ -1,21 +1,31 @@
-import { crewSchema, memberSchema, signInSchema } from '@ergon/core/record/exchange';
-import { Router } from 'express';
+import { crewSchema, type SessionAnswer, signInSchema } from '@ergon/core/record/exchange';
+import { passphraseChangeSchema } from '@ergon/core/record/memberExchange';
+import { type NextFunction, type Request, type Response, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
 import { SharedRateLimit } from '../database/sharedRateLimit.ts';
+import type { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
-import { enter, signedIn } from '../http/session.ts';
+import type { KnownDevices } from '../http/knownDevice.ts';
+import { asking, enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
-import { addMember, checkMember, startCrew } from '../store/crews.ts';
-import { demoMember } from '../store/demo.ts';
+import { changePassphrase, endSessions } from '../members/crewMembers.ts';
+import { memberWith, startCrew } from '../members/signIn.ts';
+import { WrongTries } from '../members/wrongTries.ts';
+import { guestWith, openSandbox } from '../store/demo.ts';
 
 export interface SignInOptions {
-  /** Sign-in tries per address and minute. */
+  /** Crews and demos begun from one address in a minute. */
   triesPerMinute: number;
+  devices: KnownDevices;
 }
 
-export function signInRoutes(source: DataSource, { triesPerMinute }: SignInOptions): Router {
+const addressOf = (request: Request): string => request.ip ?? '';
+
+/** The ways in and out. */
+export function signInRoutes(source: DataSource, { triesPerMinute, devices }: SignInOptions): Router {
   const router = Router();
+  const tries = new WrongTries(source);
   const limited = rateLimit({
     windowMs: 60_000,
     limit: triesPerMinute,
@@ -24,29 +34,52 @@ export function signInRoutes(source: DataSource, { triesPerMinute }: SignInOptio
     store: new SharedRateLimit(source),
     handler: (_request, _response, next) => next(new ApiError('sign-in.too-often')),
   });
+  const letIn = async (request: Request, response: Response, member: Member) => {
+    await enter(request, member);
+    devices.remember(request, response, member.id);
+    response.status(204).end();
+  };
+  const letOut = async (request: Request, response: Response) => {
+    await new Promise<void>((resolve, reject) =>
+      request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
+    );
+    response.clearCookie('ergon.sid').status(204).end();
+  };
 
   router.get('/session', (request, response) => {
-    response.json({ signedIn: request.session.memberId !== undefined });
+    const who = asking(request);
+    response.json({
+      signedIn: typeof who !== 'string',
+      ...(who === 'sign-in.removed' && { why: who }),
+    } satisfies SessionAnswer);
   });
-  router.post('/session', limited, async (request, response) => {
-    const { name, passphrase } = validated(signInSchema, request.body);
-    await enter(request, await checkMember(source, name, passphrase));
-    response.status(204).end();
+  router.post('/session', async (request, response) => {
+    const from = { address: addressOf(request), marks: devices.of(request) };
+    await letIn(request, response, await memberWith(source, validated(signInSchema, request.body), { from, tries }));
   });
-  router.delete('/session', (request, response, next) => {
-    request.session.destroy((error) => (error ? next(error) : response.clearCookie('ergon.sid').status(204).end()));
+  router.delete('/session', letOut);
+  router.delete('/sessions', async (request, response) => {
+    const who = signedIn(request);
+    if (who.isDemo) throw new ApiError('demo.alone');
+    await source.transaction((manager) => endSessions(manager, who, 'signed-out-everywhere'));
+    await letOut(request, response);
+  });
+  router.put('/passphrase', async (request, response) => {
+    const change = validated(passphraseChangeSchema, request.body);
+    await letIn(request, response, await changePassphrase(source, signedIn(request), change, tries));
   });
   router.post('/crews', limited, async (request, response) => {
-    await enter(request, await startCrew(source, validated(crewSchema, request.body)));
-    response.status(204).end();
+    await letIn(request, response, await startCrew(source, validated(crewSchema, request.body)));
   });
-  router.post('/members', limited, async (request, response) => {
-    await addMember(source, signedIn(request).crewId, validated(memberSchema, request.body));
-    response.status(204).end();
-  });
-  router.post('/demo', async (request, response) => {
-    await enter(request, await demoMember(source));
-    response.status(204).end();
+  const toOwnSandbox = async (request: Request, response: Response, next: NextFunction) => {
+    const who = asking(request);
+    const own = typeof who !== 'string' && who.isDemo ? [{ memberId: who.member.id }] : [];
+    const guest = await guestWith(source, [...own, ...devices.of(request)]);
+    if (!guest) return next();
+    await letIn(request, response, guest);
+  };
+  router.post('/demo', toOwnSandbox, limited, async (request, response) => {
+    await letIn(request, response, await openSandbox(source));
   });
   return router;
 }

@@ -1,22 +1,36 @@
-/** The demo crew: the ropewalk wedding, moved to a day that is still to come. */
-import { emptyState } from '@ergon/core/operation/crewState';
+/**
+ * The demo: the ropewalk wedding, moved to a day that is still to come. Each visitor has a copy of their own, so that
+ * nobody finds what somebody else did to it.
+ */
 import type { Operation } from '@ergon/core/operation/edit';
 import { startingAgain } from '@ergon/core/operation/editsOf';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
-import { createHash } from 'node:crypto';
-import { type DataSource, IsNull, Not } from 'typeorm';
-import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
+import { createHash, randomUUID } from 'node:crypto';
+import { type DataSource, type EntityManager, In, LessThan, Not } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
-import { OperationRow } from '../entities/OperationRow.ts';
-import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
+import type { Mark } from '../http/knownDevice.ts';
 import type { CrewServices } from './crewServices.ts';
 import { daysBetween, moveDates } from './moveDates.ts';
 
-export const DEMO_CREW_ID = 'demo';
-const DEMO_MEMBER_ID = 'demo-guest';
+/** What every sandbox begins as. Nobody is in it, so nobody can change it. */
+const TEMPLATE = { id: 'demo-template', name: 'Demo crew', isDemo: true } as const;
+const SANDBOX = { isDemo: true, id: Not(TEMPLATE.id) };
+const COPIED = [
+  ['`records`', 'kind, lookId, id, doc, docVersion, born'],
+  ['`operations`', 'number, id, memberId, memberName, label, at, takenAt, clockAheadS, docVersion, edits, conflicts'],
+] as const;
+
+export const MOST_SANDBOXES = 200;
+const HOUR_MS = 3_600_000;
+/** Unused for so long, a sandbox gives its place to somebody who comes. */
+const IN_USE_MS = HOUR_MS / 2;
+const TOUCHED_EVERY_MS = HOUR_MS / 6;
+const UNUSED_MS = 48 * HOUR_MS;
+const OLDEST_MS = 14 * 24 * HOUR_MS;
+
 /** The event of the document that is to come next. */
 const NEXT_EVENT = 'ropewalk';
 /** Days from loading to that event, at least: enough to look around before it is over. */
@@ -35,60 +49,87 @@ export function demoFor(document: KitDocument, now: Date): KitDocument {
 }
 
 /**
- * Makes the demo crew with its document if it is not there yet, and once more where nobody has changed anything and
- * its wedding is over or an earlier Ergon made it; answers whether it did.
+ * Makes what visitors get a copy of if it is not there yet, and once more where its wedding is over; answers whether it
+ * did.
  */
 export async function ensureDemo(
   source: DataSource,
   { taker, states }: Pick<CrewServices, 'taker' | 'states'>,
   { document, now }: { document: KitDocument; now: Date },
 ): Promise<boolean> {
-  const crew = await source.manager.findOneBy(Crew, { id: DEMO_CREW_ID });
-  if (!crew) await insertDemo(source);
-  const operations = crew?.lastOperation ?? 0;
-  const { state } = crew ? await states.latest(DEMO_CREW_ID) : { state: emptyState() };
-  const isThere = operations > 0 || (await source.manager.existsBy(RecordRow, { crewId: DEMO_CREW_ID }));
+  const { manager } = source;
+  await manager.createQueryBuilder().insert().orIgnore().into(Crew).values(TEMPLATE).execute();
+  const { number, state } = await states.latest(TEMPLATE.id);
   const date = nextDate(state);
-  const touched = await source.manager.existsBy(OperationRow, { crewId: DEMO_CREW_ID, memberId: Not(IsNull()) });
-  const isOver = operations > 0 && !touched && (date === null || date < dayOf(now));
-  if (isThere && !isOver) return false;
+  if (number > 0 && date !== null && date >= dayOf(now)) return false;
   const demo = demoFor(document, now);
   // Two servers that start at once on one database make the same operation, which is taken once.
-  const seed = isOver ? `the demo of ${nextDate(demo)}` : 'the demo as it came';
-  const id = createHash('sha256').update(seed).digest('hex').slice(0, 32);
+  const id = createHash('sha256')
+    .update(`the demo of ${nextDate(demo)}`)
+    .digest('hex')
+    .slice(0, 32);
   const operation: Operation = {
     id,
     version: DOCUMENT_VERSION,
-    crew: DEMO_CREW_ID,
+    crew: TEMPLATE.id,
     member: 'nobody',
     at: now.toISOString(),
     label: 'the demo as it came',
     edits: startingAgain(state, demo, id),
   };
-  const answer = await taker.take({ crewId: DEMO_CREW_ID, member: null }, operation);
+  const answer = await taker.take({ crewId: TEMPLATE.id, member: null }, operation);
   if (answer.result === 'refused') throw new Error(`the demo is refused: ${JSON.stringify(answer.faults)}`);
   return true;
 }
 
-async function insertDemo(source: DataSource): Promise<void> {
-  try {
-    await source.transaction(async (manager) => {
-      await manager.insert(Crew, { id: DEMO_CREW_ID, name: 'Demo crew', isDemo: true });
-      await manager.insert(Member, {
-        id: DEMO_MEMBER_ID,
-        crewId: DEMO_CREW_ID,
-        name: 'Demo guest',
-        passphraseHash: null,
-      });
-    });
-  } catch (error) {
-    // Another server on the same database was quicker.
-    if (!isErrno(error, DUPLICATE)) throw error;
-  }
+/** A visitor's own copy of the demo, with its guest. @throws ApiError where there are too many that are in use. */
+export async function openSandbox(source: DataSource): Promise<Member> {
+  return source.transaction(async (manager) => {
+    // Whoever opens one holds the template: visitors are counted one at a time, and it does not change meanwhile.
+    const template = await manager.findOne(Crew, { where: { id: TEMPLATE.id }, lock: { mode: 'pessimistic_write' } });
+    if (!template) throw new ApiError('record.missing', [{ path: 'demo', message: 'is not loaded on this server' }]);
+    await makePlace(manager);
+    const [crewId, id] = [randomUUID(), randomUUID()];
+    const { name, lastOperation } = template;
+    await manager.insert(Crew, { id: crewId, name, isDemo: true, lastOperation, usedAt: new Date() });
+    await manager.insert(Member, { id, crewId, name: 'Demo guest', passphraseHash: null, role: 'owner' });
+    for (const [table, columns] of COPIED)
+      await manager.query(
+        `INSERT INTO ${table} (crewId, ${columns}) SELECT ?, ${columns} FROM ${table} WHERE crewId = ?`,
+        [crewId, TEMPLATE.id],
+      );
+    return manager.findOneByOrFail(Member, { id });
+  });
 }
 
-export async function demoMember(source: DataSource): Promise<Member> {
-  const member = await source.manager.findOneBy(Member, { id: DEMO_MEMBER_ID });
-  if (!member) throw new ApiError('record.missing', [{ path: 'demo', message: 'is not loaded on this server' }]);
-  return member;
+/** The guest of a sandbox that is still there, of those a browser is known as; null where there is none. */
+export async function guestWith(source: DataSource, marks: readonly Pick<Mark, 'memberId'>[]): Promise<Member | null> {
+  if (marks.length === 0) return null;
+  const ids = marks.map(({ memberId }) => memberId);
+  return source.manager.findOneBy(Member, { id: In(ids), crew: { isDemo: true } });
+}
+
+/** Notes that a sandbox is in use. */
+export async function touchSandbox(source: DataSource, crewId: string): Promise<void> {
+  const now = Date.now();
+  await source.query('UPDATE `crews` SET usedAt = ? WHERE id = ? AND usedAt < ?', [
+    new Date(now),
+    crewId,
+    new Date(now - TOUCHED_EVERY_MS),
+  ]);
+}
+
+/** Takes away the sandboxes nobody has used for long, or that have been there very long. */
+export async function sweepSandboxes({ manager }: Pick<DataSource, 'manager'>, now = Date.now()): Promise<void> {
+  await manager.delete(Crew, { ...SANDBOX, usedAt: LessThan(new Date(now - UNUSED_MS)) });
+  await manager.delete(Crew, { ...SANDBOX, createdAt: LessThan(new Date(now - OLDEST_MS)) });
+}
+
+/** Where all places are taken, that of the sandbox unused for longest; one that is in use stays. */
+async function makePlace(manager: EntityManager): Promise<void> {
+  await sweepSandboxes({ manager });
+  if ((await manager.countBy(Crew, SANDBOX)) < MOST_SANDBOXES) return;
+  const [longest] = await manager.find(Crew, { where: SANDBOX, order: { usedAt: 'ASC' }, take: 1 });
+  if (!longest?.usedAt || longest.usedAt.getTime() > Date.now() - IN_USE_MS) throw new ApiError('demo.full');
+  await manager.delete(Crew, { id: longest.id });
 }

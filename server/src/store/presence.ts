@@ -13,6 +13,10 @@ export interface Present {
 
 export interface Onlooker {
   member: Present;
+  /** The member's number when this phone came: see entities/Member. */
+  epoch: number;
+  /** They are not in the crew any more, or have signed out everywhere. */
+  sendAway: () => void;
   tell: (present: readonly Present[]) => void;
 }
 
@@ -56,6 +60,7 @@ export class Presence {
     const ids = [...this.crews.keys()];
     if (ids.length === 0) return this.close();
     try {
+      await this.sendAwayWhoIsOut();
       await this.sayWhoIsHere();
       const rows = (await this.source.query(
         'SELECT crewId, memberId AS id, memberName AS name FROM `presence` WHERE crewId IN (?) AND seenAt BETWEEN ? AND ? ORDER BY memberName',
@@ -72,6 +77,21 @@ export class Presence {
     }
   }
 
+  /** Also what another server was told, and under the name they have now. */
+  private async sendAwayWhoIsOut(): Promise<void> {
+    const onlookers = [...this.crews.values()].flatMap((ones) => [...ones]);
+    const rows = (await this.source.query(
+      'SELECT id, name, sessionEpoch FROM `members` WHERE removedAt IS NULL AND id IN (?)',
+      [onlookers.map(({ member }) => member.id)],
+    )) as (Present & { sessionEpoch: number })[];
+    const inside = new Map(rows.map((row) => [row.id, row]));
+    for (const onlooker of onlookers) {
+      const row = inside.get(onlooker.member.id);
+      if (row?.sessionEpoch === onlooker.epoch) onlooker.member = { id: row.id, name: row.name };
+      else onlooker.sendAway();
+    }
+  }
+
   private async sayWhoIsHere(): Promise<void> {
     const now = new Date();
     const here = new Map(
@@ -80,7 +100,7 @@ export class Presence {
       ),
     );
     await this.source.query(
-      'INSERT INTO `presence` (crewId, memberId, memberName, seenAt) VALUES ? ON DUPLICATE KEY UPDATE seenAt = VALUES(seenAt)',
+      'INSERT INTO `presence` (crewId, memberId, memberName, seenAt) VALUES ? ON DUPLICATE KEY UPDATE seenAt = VALUES(seenAt), memberName = VALUES(memberName)',
       [[...here.values()]],
     );
   }
