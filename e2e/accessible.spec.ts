@@ -67,6 +67,11 @@ test('no violation on the screens of the evening', async ({ page }) => {
   await expectAccessible(page, 'an event that is not there');
   await goTo(page, '/glossary', 'What words mean');
   await expectAccessible(page, 'glossary');
+  await goTo(page, '/members', 'Members');
+  await page.getByRole('button', { name: /^Change, / }).click();
+  await page.getByRole('button', { name: 'Invite somebody' }).click();
+  await expect(page.getByRole('img', { name: 'The link as a code for a camera' })).toBeVisible();
+  await expectAccessible(page, 'members');
   await goTo(page, '/history', 'History');
   await page.getByRole('list', { name: 'Operations' }).getByRole('button').first().click();
   await expectAccessible(page, 'history, an entry open');

@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { importing } from '@ergon/core/operation/editsOf';
+import type { MadeLink } from '@ergon/core/record/memberExchange';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
@@ -64,10 +65,12 @@ function onThisDay(document: KitDocument): KitDocument {
 
 export const PASSPHRASE = 'tarred hemp rope';
 
-/** Sends what the app would send, as whoever is signed in on that page. */
-async function send(page: Page, path: string, data: unknown, at = address()): Promise<void> {
+/** Sends what the app would send, as whoever is signed in on that page. @returns what the server answers. */
+async function send(page: Page, path: string, data: unknown, at = address()): Promise<string> {
   const answer = await page.request.post(`${at}/api${path}`, { data });
-  expect(answer.status(), `${path}: ${await answer.text()}`).toBeLessThan(300);
+  const text = await answer.text();
+  expect(answer.status(), `${path}: ${text}`).toBeLessThan(300);
+  return text;
 }
 
 /** Imports a document as one operation, as the app would; left out, the demo. */
@@ -99,8 +102,8 @@ export async function enterDemo(page: Page, at = address()): Promise<string> {
 /** Another member of the crew of a page, signed in on a page of their own. */
 export async function secondMember(page: Page, other: Page, at = address(), otherAt = at): Promise<string> {
   const name = `Mate ${randomUUID()}`;
-  await send(page, '/members', { name, passphrase: PASSPHRASE }, at);
-  await send(other, '/session', { name, passphrase: PASSPHRASE }, otherAt);
+  const { token } = JSON.parse(await send(page, '/links', { role: 'member' }, at)) as MadeLink;
+  await send(other, '/links/use', { token, name, passphrase: PASSPHRASE }, otherAt);
   return name;
 }
 

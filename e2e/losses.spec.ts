@@ -4,7 +4,17 @@
  */
 import { randomUUID } from 'node:crypto';
 import type { BrowserContext, Route } from '@playwright/test';
-import { address, demo, expect, expectSaved, type Page, PASSPHRASE, test, openStation } from './crewTest.ts';
+import {
+  address,
+  demo,
+  expect,
+  expectSaved,
+  type Page,
+  PASSPHRASE,
+  secondMember,
+  test,
+  openStation,
+} from './crewTest.ts';
 import { PHONE } from './sizes.ts';
 
 const HTML = '<html><title>Welcome to our free network</title></html>';
@@ -37,11 +47,9 @@ test.afterEach(async () => {
   await Promise.all(context.pages().map((page) => page.close()));
 });
 
-async function secondMember(): Promise<Page> {
-  const second = `Mate ${randomUUID()}`;
-  await context.request.post(`${address()}/api/members`, { data: { name: second, passphrase: PASSPHRASE } });
+async function anotherMember(of: Page): Promise<Page> {
   const other = await (await context.browser()!.newContext({ viewport: PHONE })).newPage();
-  await other.request.post(`${address()}/api/session`, { data: { name: second, passphrase: PASSPHRASE } });
+  await secondMember(of, other);
   return other;
 }
 
@@ -126,7 +134,7 @@ test('an edit that is answered with somebody’s page is sent again', async () =
 
 test('of an edit of two lights of which one clashes, the other goes through', async () => {
   const far = await context.newPage();
-  const other = await secondMember();
+  const other = await anotherMember(far);
   await openHearer(other, 'Light 6');
   await openHearer(far, 'Light 6');
   await context.setOffline(true);
@@ -183,6 +191,7 @@ test('a reload, and a first visit to Kit, open without the server', async () => 
     ['/fire/vows', 'Fire'],
     ['/history', 'History'],
     ['/glossary', 'What words mean'],
+    ['/members', 'Members'],
   ] as const) {
     await far.goto(address() + path);
     await expect(far.getByRole('heading', { level: 1, name: title })).toBeVisible();

@@ -23,6 +23,7 @@ const PLACES = [
   '/kit/files',
   '/history',
   '/glossary',
+  '/members',
   '/drills',
 ] as const;
 

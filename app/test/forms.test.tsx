@@ -14,7 +14,6 @@ import { FamilyList } from '../src/kit/FamilyList';
 import { withLacks } from '../src/kit/GenerationEditor';
 import { ModelPage } from '../src/kit/ModelPage';
 import { FamilyPage } from '../src/kit/FamilyPage';
-import { AddMember } from '../src/screens/AddMember';
 import { KitPlace } from '../src/screens/KitPlace';
 import { SignIn } from '../src/screens/SignIn';
 import { demoRig } from './rigFixture';
@@ -187,25 +186,6 @@ describe('a unit', () => {
 });
 
 describe('people', () => {
-  test('a member is added by name and passphrase; what is wrong stands beside the field', async () => {
-    const user = show(<AddMember />);
-    await user.click(await screen.findByRole('button', { name: 'Add a member' }));
-    await user.type(field("Member's name"), 'Mate');
-    await user.type(field('Passphrase to tell them'), 'short');
-    await user.click(button('Add, this member'));
-    expect(await screen.findByText('Shorter than 8 characters.')).toBeInTheDocument();
-    expect(sent).toEqual([]);
-    await user.type(field('Passphrase to tell them'), ' no more');
-    await user.click(button('Add, this member'));
-    expect(await screen.findByText('They can sign in now.')).toBeInTheDocument();
-    expect(sent[0]).toEqual({
-      method: 'POST',
-      path: '/api/members',
-      body: { name: 'Mate', passphrase: 'short no more' },
-    });
-    expect(field("Member's name")).toHaveValue('');
-  });
-
   test('a crew starts with three names, a member signs in with two', async () => {
     const user = show(<SignIn />);
     await user.click(await screen.findByRole('button', { name: 'Sign in, with this name and passphrase' }));
@@ -217,7 +197,7 @@ describe('people', () => {
     await user.type(field('Crew'), 'Lock keepers');
     await user.type(field('Your name'), 'Keeper');
     await user.type(screen.getByLabelText('Passphrase'), 'hemp{Enter}');
-    expect(await screen.findByText('Shorter than 8 characters.')).toBeInTheDocument();
+    expect(await screen.findByText('Shorter than 10 characters.')).toBeInTheDocument();
     await user.type(screen.getByLabelText('Passphrase'), ' and tar{Enter}');
     await waitFor(() =>
       expect(sent[1]).toEqual({
@@ -228,6 +208,32 @@ describe('people', () => {
     );
     // Once for each way in: the second may come a moment later.
     await waitFor(() => expect(mockGone).toEqual(['/', '/']));
+  });
+
+  test('the crew is asked for where the name is in several, and stays asked for', async () => {
+    answers = [
+      {
+        status: 401,
+        body: {
+          error: { code: 'sign-in.which-crew', message: 'm', faults: [{ path: 'crew', message: 'is needed too' }] },
+        },
+      },
+      refused('does not go with this name', 'passphrase'),
+      { status: 204 },
+    ];
+    const user = show(<SignIn />);
+    await user.type(await screen.findByRole('textbox', { name: 'Your name' }), 'Maren');
+    await user.type(screen.getByLabelText('Passphrase'), 'knots{Enter}');
+    await user.type(await screen.findByRole('textbox', { name: 'Crew' }), 'Quay');
+    await user.type(screen.getByLabelText('Passphrase'), '!{Enter}');
+    expect(await screen.findByText('passphrase does not go with this name.')).toBeInTheDocument();
+    await user.type(field('Crew'), 's{Enter}');
+    await waitFor(() => expect(mockGone).toEqual(['/']));
+    expect(sent.map(({ body }) => body)).toEqual([
+      { name: 'Maren', passphrase: 'knots' },
+      { name: 'Maren', passphrase: 'knots!', crew: 'Quay' },
+      { name: 'Maren', passphrase: 'knots!', crew: 'Quays' },
+    ]);
   });
 
   test('who is turned away is told why', async () => {

@@ -34,7 +34,7 @@ class Member {
       headers: { cookie: this.cookie, 'content-type': 'application/json' },
       ...(body && { body: JSON.stringify(body) }),
     });
-    const [set] = response.headers.getSetCookie();
+    const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
     if (set) this.cookie = set.split(';')[0]!;
     if (!response.ok) throw new Error(`${path}: ${response.status}`);
     return response.status === 204 ? null : response.json();

@@ -9,6 +9,7 @@ import { replay } from '@ergon/core/operation/applyOperation';
 import { type CrewState, emptyState } from '@ergon/core/operation/crewState';
 import { importing } from '@ergon/core/operation/editsOf';
 import type { CrewRig } from '@ergon/core/operation/crewRig';
+import type { MadeLink } from '@ergon/core/record/memberExchange';
 import { parseDocument } from '@ergon/core/record/kitDocument';
 import { toDocument } from '@ergon/core/operation/crewDocument';
 import { readFileSync } from 'node:fs';
@@ -46,14 +47,20 @@ async function makeCrew({ servers }: World): Promise<void> {
       headers: { cookie, 'content-type': 'application/json' },
       ...(body && { body: JSON.stringify(body) }),
     });
-    const [set] = response.headers.getSetCookie();
+    const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
     if (set) cookie = set.split(';')[0]!;
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-    return response.status === 204 ? null : ((await response.json()) as CrewRig);
+    return response.status === 204 ? null : ((await response.json()) as unknown);
   };
   await api('/crews', { crew: 'Soakers', name: 'Mate 0', passphrase: PASSPHRASE });
-  for (let n = 1; n < PHONES; n++) await api('/members', { name: `Mate ${n}`, passphrase: PASSPHRASE });
-  const rig = (await api('/rig'))!;
+  const lead = cookie;
+  for (let n = 1; n < PHONES; n++) {
+    cookie = lead;
+    const { token } = (await api('/links', { role: 'member' })) as MadeLink;
+    await api('/links/use', { token, name: `Mate ${n}`, passphrase: PASSPHRASE });
+  }
+  cookie = lead;
+  const rig = (await api('/rig')) as CrewRig;
   const demo = parseDocument(JSON.parse(readFileSync(new URL('../../demo/ropewalk.json', import.meta.url), 'utf8')));
   if (!demo.ok) throw new Error('the demo is not sound');
   const id = chance.hex(32);

@@ -66,7 +66,7 @@ export class SoakPhone {
       headers: { cookie: this.cookie, 'content-type': 'application/json' },
       signal: AbortSignal.timeout(4000),
     });
-    const [set] = response.headers.getSetCookie();
+    const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
     if (set) this.cookie = set.split(';')[0]!;
     const text = await response.text();
     if (lossy && this.chance.oneIn(12)) throw new TypeError('the answer got lost');

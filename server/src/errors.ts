@@ -21,7 +21,7 @@ export const ERRORS = {
       'Too many wrong passphrases for now. Wait an hour, use a phone that was signed in before, or ask an owner for a link.',
   },
   'name.taken': { status: 409, message: 'Somebody here already has that name.' },
-  'demo.full': { status: 503, message: 'Too many visitors are in the demo just now. Try again in half an hour.' },
+  'demo.full': { status: 429, message: 'Too many visitors are in the demo just now. Try again in half an hour.' },
   'demo.alone': { status: 403, message: 'The demo is yours alone. Start a crew to have others in it.' },
   'owner.needed': { status: 403, message: 'Only an owner of the crew can do this.' },
   'owner.last': { status: 409, message: 'A crew needs an owner. Make somebody else an owner first.' },

@@ -130,7 +130,7 @@ test('when all places are taken, that unused for longest is given; those in use 
   await server.demo();
   expect(await server.source.manager.countBy(Crew, { id: longest.crew.id })).toBe(0);
   expect(await sandboxes()).toBe(MOST_SANDBOXES + 1);
-  const refused = await request(server.app).post('/api/demo').expect(503);
+  const refused = await request(server.app).post('/api/demo').expect(429);
   expect(refused.body.error.code).toBe('demo.full');
 });
 

@@ -51,7 +51,7 @@ async function api(
     ...(body && { body: JSON.stringify(body) }),
     signal: AbortSignal.timeout(15_000),
   });
-  const [set] = response.headers.getSetCookie();
+  const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
   if (set) cookie = set.split(';')[0]!;
   const text = await response.text();
   const retryAfter = response.headers.get('retry-after');

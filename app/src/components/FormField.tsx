@@ -19,7 +19,7 @@ export function FormField<T extends FieldValues>({ control, name, ...shown }: Fo
       render={({ field: { value, onChange, onBlur }, fieldState }) => (
         <Field
           {...shown}
-          value={value as string}
+          value={(value as string | undefined) ?? ''}
           onChangeText={onChange}
           onBlur={onBlur}
           error={faultSentence(fieldState.error?.message)}

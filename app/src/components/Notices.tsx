@@ -78,14 +78,18 @@ function Parked({ parked: { operation, why }, onLater }: ParkedProps) {
 
 function SignInAgain({ onLater }: { onLater: () => void }) {
   const router = useRouter();
-  const { waits } = useRig();
+  const { waits, serverAils } = useRig();
+  const isRemoved = serverAils === 'sign-in.removed';
   const kept =
     waits.length > 1
       ? `${waits.length} changes stay on this device and are`
       : `${waits.length === 1 ? 'A change' : 'What you do now'} stays on this device and is`;
   return (
-    <Notice heading="Your session has ended." sentence={`${kept} sent once you sign in again.`}>
-      <Button kind="act" grow label="Sign in" onPress={() => router.push('/sign-in')} />
+    <Notice
+      heading={isRemoved ? 'You were removed from this crew.' : 'Your session has ended.'}
+      sentence={`${kept} sent once ${isRemoved ? 'an owner lets you in' : 'you sign in'} again.`}
+    >
+      <Button kind={isRemoved ? 'plain' : 'act'} grow label="Sign in" onPress={() => router.push('/sign-in')} />
       <Button grow label="Later" onPress={onLater} />
     </Notice>
   );

@@ -70,9 +70,10 @@ function useToldForAWhile(isOfKind: (operation: TakenOperation) => boolean): Tak
   return last && over !== number ? last : null;
 }
 
-/** What a person at the machine must do before what waits can be sent; all else is over by itself. */
+/** What somebody else must do before what waits can be sent. */
 const AILS: Readonly<Record<string, string | undefined>> = {
   'server.full': 'The disk of the machine Ergon runs on is full. It is sent once there is room.',
+  'sign-in.removed': 'You were removed from this crew. It is sent once an owner lets you in again.',
   'server.damaged': 'The database is damaged. It is sent once a backup is restored.',
 };
 

@@ -61,6 +61,7 @@ export function RigProvider({ children, ports }: { children: ReactNode; ports?: 
       names: isolatedNames(namesOf(kit, state.rig?.onAir)),
       refresh: () => void refetch(),
       signedOut: state.signedOut || isOut,
+      serverAils: isOut ? error.code : state.serverAils,
       unread: error === null || isOut ? null : error.message,
     }),
     [state, queue, kit, refetch, isOut, error],

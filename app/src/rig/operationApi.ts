@@ -55,7 +55,7 @@ export function readSent(answer: Answer | null, request: OperationsRequest): Sen
   if (status === 200 && areAnswers(body, request))
     return { came: 'answers', answers: body.answers, clockAheadS: clockAhead(date) };
   if (!isFailure(body)) return { came: 'nothing' };
-  if (isSignIn(body)) return { came: 'signed-out' };
+  if (isSignIn(body)) return { came: 'signed-out', ails: body.error.code };
   if (status === 400 || status === 413) return { came: 'refused', why: failureSentence(body) };
   return status === 503 ? { came: 'nothing', ails: body.error.code } : { came: 'nothing' };
 }
@@ -65,7 +65,7 @@ export function readAsked(answer: Answer | null): Asked {
   if (!answer) return { came: 'nothing' };
   const body = asJson(answer.text);
   if (answer.status === 200 && isPage(body)) return { came: 'page', page: body };
-  return { came: isFailure(body) && isSignIn(body) ? 'signed-out' : 'nothing' };
+  return isFailure(body) && isSignIn(body) ? { came: 'signed-out', ails: body.error.code } : { came: 'nothing' };
 }
 
 export interface Answer {
@@ -98,8 +98,9 @@ const isObject = (value: unknown): value is Record<string, unknown> => typeof va
 const isFailure = (body: unknown): body is Failure =>
   isObject(body) && isObject(body.error) && typeof body.error.code === 'string' && Array.isArray(body.error.faults);
 
-/** Nobody is signed in any more, or by now somebody else is. */
-const isSignIn = ({ error }: Failure): boolean => error.code === 'sign-in.needed' || error.code === 'sign-in.other';
+/** Nobody is signed in any more, by now somebody else is, or who is was removed from the crew. */
+const SIGN_IN: readonly string[] = ['sign-in.needed', 'sign-in.other', 'sign-in.removed'];
+const isSignIn = ({ error }: Failure): boolean => SIGN_IN.includes(error.code);
 
 /** Each is about an operation of the request; what else it might say cannot be acted on. */
 function areAnswers(body: unknown, { operations }: OperationsRequest): body is { answers: OperationAnswer[] } {

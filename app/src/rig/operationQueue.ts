@@ -86,7 +86,7 @@ export class OperationQueue {
   setBase(rig: CrewRig): void {
     const before = this.replica.rig?.member.id;
     if (this.replica.set(rig) || this.signedOut) {
-      this.signedOut = false;
+      this.isIn();
       this.nowStale();
     }
     if (before !== rig.member.id) {
@@ -189,9 +189,7 @@ export class OperationQueue {
       return;
     this.sending = true;
     try {
-      for (let more = this.ours.length > 0; more;) {
-        more = (await this.sendSome()) && this.ours.length > 0;
-      }
+      while (this.ours.length > 0 && (await this.sendSome()));
     } finally {
       this.sending = false;
       this.changed();
@@ -205,9 +203,9 @@ export class OperationQueue {
     try {
       for (;;) {
         const asked = await this.ports.ask(this.replica.rig.number, this.replica.rig.member.id);
-        if (asked.came === 'signed-out') this.signedOut = true;
+        if (asked.came === 'signed-out') [this.signedOut, this.ails] = [true, asked.ails ?? null];
         if (asked.came !== 'page') break;
-        this.signedOut = false;
+        this.isIn();
         this.learn(asked.page.operations);
         if (asked.page.operations.length === 0 || this.replica.rig.number >= asked.page.last) break;
       }
@@ -254,7 +252,7 @@ export class OperationQueue {
     this.changed();
     const sentAt = new Date(this.ports.now()).toISOString();
     const sent = await this.ports.send({ sentAt, operations: batch });
-    this.ails = (sent.came === 'nothing' && sent.ails) || null;
+    this.ails = ('ails' in sent && sent.ails) || null;
     if (sent.came === 'answers') {
       if (this.attempt > 0) {
         this.attempt = 0;
@@ -275,6 +273,10 @@ export class OperationQueue {
     // One of them is not to its liking: alone, each finds its own answer.
     this.atOnce = batch.length === 1 ? MOST_AT_ONCE : 1;
     return true;
+  }
+
+  private isIn(): void {
+    if (this.signedOut) [this.signedOut, this.ails] = [false, null];
   }
 
   private tryLater(): false {

@@ -16,14 +16,19 @@ export interface KeptStore {
 /** What came of sending. Only `answered` lets go of anything. */
 export type Sent =
   | { came: 'answers'; answers: OperationAnswer[]; clockAheadS: number | null }
-  /** Nobody is signed in any more, or somebody else is. */
-  | { came: 'signed-out' }
+  | SignedOut
   /** The server read the request and will never take it as it is. */
   | { came: 'refused'; why: string }
   /** No server, one that tells by a code what ails it, or an answer nobody can make sense of: worth another try, however often. */
   | { came: 'nothing'; ails?: string };
 
-export type Asked = { came: 'page'; page: OperationsPage } | { came: 'signed-out' } | { came: 'nothing' };
+export type Asked = { came: 'page'; page: OperationsPage } | SignedOut | { came: 'nothing' };
+
+/** Nobody is signed in any more, or somebody else is; a code tells which. */
+export interface SignedOut {
+  came: 'signed-out';
+  ails?: string;
+}
 
 /** A member whose phone listens now. */
 export interface Present {

@@ -35,7 +35,7 @@ export interface QueueState {
   trouble: string | null;
   /** Whether this tab is the one that sends and listens for all of the browser. */
   leads: boolean;
-  /** The code of what ails the server, where it was reached and took nothing. */
+  /** The code of why the server, where it was reached, took nothing: what ails it, or why nobody is signed in. */
   serverAils: string | null;
   /** Whether the server asks for a sign-in before it takes anything. */
   signedOut: boolean;

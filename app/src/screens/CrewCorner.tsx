@@ -1,6 +1,6 @@
 import { startingAgain } from '@ergon/core/operation/editsOf';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -9,28 +9,18 @@ import { Failure } from '../components/Failure';
 import { FormEnd } from '../components/FormEnd';
 import { Words } from '../components/Words';
 import { HistoryLink } from '../history/HistoryLink';
-import { forgetFetched } from '../offline/keptCache';
-import { AddMember } from './AddMember';
-import { noteSignedIn } from '../rig/askedAhead';
 import { call } from '../rig/api';
 import { useRig } from '../rig/Rig';
+import { useSignedOut } from '../rig/useSignedOut';
 import { space } from '../theme/tokens';
 
 /** Whose rig this is, and the way out. */
 export function CrewCorner() {
   const { rig, waits, present } = useRig();
   const waiting = waits.length;
-  const client = useQueryClient();
   const router = useRouter();
-  const leave = useMutation({
-    mutationFn: () => call('DELETE', '/session'),
-    onSuccess: async () => {
-      noteSignedIn(false);
-      client.clear();
-      await forgetFetched();
-      router.replace('/sign-in');
-    },
-  });
+  const signedOut = useSignedOut();
+  const leave = useMutation({ mutationFn: () => call('DELETE', '/session'), onSuccess: signedOut });
   if (!rig) return null;
   return (
     <View style={styles.corner}>
@@ -43,7 +33,7 @@ export function CrewCorner() {
         <Button label="In and out" hint="files" onPress={() => router.push('/kit/files')} />
         <HistoryLink />
         <Button label="What words mean" onPress={() => router.push('/glossary')} />
-        {rig.crew.isDemo ? <StartAgain /> : <AddMember />}
+        {rig.crew.isDemo ? <StartAgain /> : <Button label="Members" onPress={() => router.push('/members')} />}
         <Button label="Sign out" onPress={() => leave.mutate()} />
       </View>
       {waiting > 0 && (
@@ -73,9 +63,7 @@ function StartAgain() {
   if (!asked) return <Button label="Start the demo again" onPress={() => setAsked(true)} />;
   return (
     <View role="group" aria-label="Start the demo again" style={styles.asked}>
-      <Words live>
-        All that anybody changed in the demo goes, for everyone in it. One undo brings it back, and so does the history.
-      </Words>
+      <Words live>All that you changed in the demo goes. One undo brings it back, and so does the history.</Words>
       <FormEnd
         act={{ label: reset.isPending ? 'Starting again…' : 'Start it again' }}
         onAct={() => reset.mutate()}

@@ -1,11 +1,10 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { crewSchema, type NewCrew, signInSchema } from '@ergon/core/record/exchange';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
+import { crewSchema, type NewCrew, type SignIn as Member, signInSchema } from '@ergon/core/record/exchange';
+import { useMutation } from '@tanstack/react-query';
+import { type Href, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { type Control, type FieldPath, type FieldValues, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import type { z } from 'zod';
 import { Block } from '../components/Block';
 import { Button } from '../components/Button';
 import { Choice } from '../components/Choice';
@@ -13,11 +12,9 @@ import { Failure } from '../components/Failure';
 import { FormField } from '../components/FormField';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
-import { forgetFetched } from '../offline/keptCache';
-import { call } from '../rig/api';
+import { ApiFailure, call } from '../rig/api';
+import { useEntered } from '../rig/useEntered';
 import { space } from '../theme/tokens';
-
-type Member = z.infer<typeof signInSchema>;
 
 /** Where a form is sent, and what is in it. */
 interface Entry {
@@ -34,19 +31,15 @@ interface EntryForm {
 const placeOf = (to: string | undefined): Href => (to !== undefined && /^\/(?![/\\])/.test(to) ? to : '/') as Href;
 
 export function SignIn() {
-  const router = useRouter();
   const { to } = useLocalSearchParams<{ to?: string }>();
-  const client = useQueryClient();
   const [isNew, setIsNew] = useState(false);
+  const entered = useEntered(placeOf(to));
   const enter = useMutation({
     mutationFn: ({ path, body }: Entry) => call('POST', path, body),
-    onSuccess: async () => {
-      client.clear();
-      await forgetFetched();
-      client.setQueryData(['session'], { signedIn: true });
-      router.replace(placeOf(to));
-    },
+    onSuccess: entered,
   });
+  const { error } = enter;
+  const askCrew = error instanceof ApiFailure && error.code === 'sign-in.which-crew';
   const form: EntryForm = { isPending: enter.isPending, send: enter.mutate };
   return (
     <Page title="Ergon" subtitle="Every light fires, in the frame, as planned." bare>
@@ -72,14 +65,17 @@ export function SignIn() {
           value={isNew}
           onChoose={setIsNew}
         />
-        {isNew ? <NewCrewForm {...form} /> : <MemberForm {...form} />}
+        {isNew ? <NewCrewForm {...form} /> : <MemberForm {...form} askCrew={askCrew} />}
         <Failure error={enter.error} />
       </View>
     </Page>
   );
 }
 
-function MemberForm({ isPending, send }: EntryForm) {
+/** The crew is asked for only where name and passphrase do not say it. */
+function MemberForm({ isPending, send, askCrew }: EntryForm & { askCrew: boolean }) {
+  const [asksCrew, setAsksCrew] = useState(false);
+  if (askCrew && !asksCrew) setAsksCrew(true);
   const { control, handleSubmit } = useForm<Member>({
     resolver: zodResolver(signInSchema),
     defaultValues: { name: '', passphrase: '' },
@@ -87,6 +83,7 @@ function MemberForm({ isPending, send }: EntryForm) {
   const submit = () => void handleSubmit((body) => send({ path: '/session', body }))();
   return (
     <>
+      {asksCrew && <FormField control={control} name="crew" label="Crew" onSubmitEditing={submit} autoComplete="off" />}
       <NameField control={control} name="name" onSubmit={submit} />
       <PassphraseField control={control} name="passphrase" onSubmit={submit} />
       <EnterButton label="Sign in" onPress={submit} disabled={isPending} />

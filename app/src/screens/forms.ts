@@ -10,5 +10,6 @@ export { OnAirForm } from '../air/OnAirForm';
 export { AroundForm } from '../work/AroundForm';
 export { EventForm } from '../event/EventForm';
 export { MomentForm } from '../event/MomentForm';
-export { MemberForm } from './MemberForm';
+export { Join } from '../members/Join';
+export { MembersPage } from '../members/MembersPage';
 export { SignIn } from './SignIn';

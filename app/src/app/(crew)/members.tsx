@@ -1,0 +1,1 @@
+export { MembersPage as default } from '../../screens/lazyForms';

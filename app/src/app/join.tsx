@@ -1,0 +1,1 @@
+export { Join as default } from '../screens/lazyForms';
