@@ -1,5 +1,6 @@
 /** Every error the API answers with: its code, status, and what it says. */
 import type { FieldFault } from '@ergon/core/record/fieldFault';
+import { MOST_FAULTS } from '@ergon/core/record/soundText';
 
 export const ERRORS = {
   'input.invalid': { status: 400, message: 'Something in the request is not as it should be.' },
@@ -75,6 +76,6 @@ export class ApiError extends Error {
   }
 
   toBody(): { error: Record<string, unknown> } {
-    return { error: { code: this.code, message: this.message, faults: this.faults } };
+    return { error: { code: this.code, message: this.message, faults: this.faults.slice(0, MOST_FAULTS) } };
   }
 }

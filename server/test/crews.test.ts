@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { removing } from '@ergon/core/operation/editsOf';
 import request from 'supertest';
 import { Mate } from './mate';
@@ -111,7 +114,29 @@ test('a changing request from another site is refused', async () => {
 
 test('answers carry a policy that lets nothing in from elsewhere, and no maker’s mark', async () => {
   const { headers } = await request(server.app).get('/api/session');
-  expect(headers['content-security-policy']).toContain("script-src 'self'");
+  const policy = headers['content-security-policy']!.split(';').map((rule) => rule.trim());
+  expect(policy).toEqual(expect.arrayContaining(["default-src 'self'", "script-src 'self'", "frame-ancestors 'none'"]));
+  // Nothing but ourselves, pictures the app draws, and styles it writes.
+  const sources = policy.flatMap((rule) => rule.split(' ').slice(1));
+  expect([...new Set(sources)].sort()).toEqual(["'none'", "'self'", "'unsafe-inline'", 'data:']);
+  expect(policy.filter((rule) => rule.includes('unsafe-inline'))).toEqual(["style-src 'self' 'unsafe-inline'"]);
+  expect(headers['permissions-policy']).toMatch(/camera=\(\), .*microphone=\(\)/);
+  expect(headers['referrer-policy']).toBe('no-referrer');
   expect(headers['x-powered-by']).toBeUndefined();
   expect(headers['cache-control']).toBe('no-store');
+});
+
+test('a place of the app is answered with the app, a file that is not there with 404', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'ergon-app-'));
+  writeFileSync(join(folder, 'index.html'), '<title>Ergon</title>');
+  const served = await startTestServer('files', 1000, { appFolder: folder });
+  try {
+    const at = (path: string) => request(served.app).get(path);
+    for (const place of ['/', '/members', '/lines/vows', '/join']) expect((await at(place)).text).toContain('Ergon');
+    const missing = ['/gone.js', '/_expo/static/js/gone', '/fonts/gone.ttf', '/sw.js.map', '/.env'];
+    for (const path of missing) expect([path, (await at(path)).status]).toEqual([path, 404]);
+  } finally {
+    await served.close();
+    rmSync(folder, { recursive: true });
+  }
 });

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { issueWords } from './issueWords.ts';
 import { didYouMean } from './nearestWord.ts';
+import { MOST_FAULTS, shortPath, treeFaults } from './soundText.ts';
 
 export const fieldFaultSchema = z.strictObject({
   /** Where, as `looks[0].units.light-3.channel`. */
@@ -14,6 +15,8 @@ export type Checked<T> = { data: T; faults?: undefined } | { faults: FieldFault[
 
 /** An input in the schema's shape, or everything that is wrong with it, each with a path a person can follow. */
 export function checked<T>(schema: z.ZodType<T>, input: unknown): Checked<T> {
+  const unsound = treeFaults(input);
+  if (unsound.length > 0) return { faults: unsound };
   const result = schema.safeParse(input, { error: issueWords });
   return result.success ? { data: result.data } : { faults: faultsOf(result.error, schema) };
 }
@@ -23,7 +26,7 @@ const faultsOf = (error: z.ZodError, schema: z.ZodType): FieldFault[] =>
   error.issues.flatMap((issue) => {
     if (issue.code === 'unrecognized_keys') {
       const known = fieldsAt(schema, issue.path);
-      return issue.keys.map((key) => {
+      return issue.keys.slice(0, MOST_FAULTS).map((key) => {
         const meant = didYouMean(key, known);
         const message = `is not a known field${meant === '' ? ': remove it or check its spelling' : meant}`;
         return { path: pathText([...issue.path, key]), message };
@@ -57,8 +60,9 @@ function partsOf(schema: z.ZodType): z.ZodType[] {
 }
 
 export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((text, part) => {
+  const whole = path.reduce<string>((text, part) => {
     if (typeof part === 'number') return `${text}[${part}]`;
     return text === '' ? String(part) : `${text}.${String(part)}`;
   }, '');
+  return shortPath(whole);
 }

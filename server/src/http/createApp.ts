@@ -1,10 +1,9 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { extname, join } from 'node:path';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Store } from 'express-session';
-import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
@@ -24,6 +23,7 @@ import type { CrewServices } from '../store/crewServices.ts';
 import { deadline } from './deadline.ts';
 import { errorHandler } from './errorHandler.ts';
 import { needsRoom } from './needsRoom.ts';
+import { ownPagesOnly } from './ownPagesOnly.ts';
 import { sameOrigin } from './sameOrigin.ts';
 import { KnownDevices } from './knownDevice.ts';
 import { sessions, whoAsks } from './session.ts';
@@ -56,22 +56,7 @@ export function createApp(options: AppOptions): Express {
   const devices = new KnownDevices(sessionSecret);
   app.disable('x-powered-by');
   if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          'default-src': ["'self'"],
-          'script-src': ["'self'"],
-          'worker-src': ["'self'"],
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'img-src': ["'self'", 'data:'],
-          // Plain HTTP on a venue's own network: upgrading would leave the app without its server.
-          'upgrade-insecure-requests': null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use(ownPagesOnly);
   app.use(compression());
   app.use(healthRoutes(source, options));
   app.use(
@@ -105,11 +90,12 @@ export function createApp(options: AppOptions): Express {
   return app;
 }
 
-/** Every address that is no file is a place inside the app. */
+/** Every address that could be no file is a place inside the app. */
 function serveApp(app: Express, folder: string): void {
   app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(folder, { index: false }));
-  app.get('/{*rest}', (_request, response) => {
+  app.get('/{*rest}', (request, response) => {
+    if (request.path.startsWith('/_expo/') || extname(request.path) !== '') throw new ApiError('route.missing');
     response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
   });
 }

@@ -4,6 +4,7 @@ import {
   type OperationsAnswer,
   type OperationsPage,
 } from '@ergon/core/operation/operationExchange';
+import { MOST_FAULTS } from '@ergon/core/record/soundText';
 import { type Request, type Response, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
@@ -36,7 +37,7 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
 
   router.post('/operations', async (request, response) => {
     const author = signedIn(request);
-    const { sentAt, operations } = validated(requestSchema, request.body);
+    const { sentAt, operations } = readRequest(request.body);
     const aheadS = (Date.parse(sentAt) - Date.now()) / 1000;
     const answers: OperationAnswer[] = [];
     for (const operation of operations) {
@@ -48,7 +49,7 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
         break;
       }
     }
-    response.json({ answers } satisfies OperationsAnswer);
+    response.json({ answers: withFewFaults(answers) } satisfies OperationsAnswer);
   });
 
   router.get('/operations', async (request, response) => {
@@ -84,6 +85,24 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
     });
   });
   return router;
+}
+
+/** The request, of whose operations each is looked into by itself. */
+function readRequest(body: unknown): z.infer<typeof requestSchema> {
+  const { operations, ...rest } = Object(body) as Record<string, unknown>;
+  if (!Array.isArray(operations)) return validated(requestSchema, body);
+  return { ...validated(requestSchema, { ...rest, operations: operations.map(() => null) }), operations };
+}
+
+/** So many faults in all, and that something is refused wherever it is: an answer is not longer than what it answers. */
+function withFewFaults(answers: readonly OperationAnswer[]): OperationAnswer[] {
+  let left = MOST_FAULTS;
+  return answers.map((answer) => {
+    if (answer.result !== 'refused') return answer;
+    const faults = answer.faults.slice(0, left);
+    left -= faults.length;
+    return { ...answer, id: answer.id.slice(0, 32), faults };
+  });
 }
 
 function signedInAs(request: Request, member: string | undefined): SignedIn {
