@@ -47,9 +47,7 @@ const known = new WeakMap<Request, SignedIn | Out>();
 export const whoAsks =
   (source: DataSource) =>
   async (request: Request, _response: Response, next: NextFunction): Promise<void> => {
-    const who = await memberOf(source, request);
-    known.set(request, who);
-    if (typeof who !== 'string' && who.isDemo) await touchSandbox(source, who.crewId);
+    known.set(request, await memberOf(source, request));
     next();
   };
 
@@ -60,6 +58,7 @@ async function memberOf(source: DataSource, request: Request): Promise<SignedIn 
   // A session may outlive its member.
   if (!row?.crew || row.sessionEpoch !== epoch) return 'sign-in.needed';
   if (row.removedAt !== null) return 'sign-in.removed';
+  if (row.crew.isDemo) await touchSandbox(source, row.crew);
   const { id, name, crewId, role } = row;
   return { crewId, member: { id, name }, role, epoch, isDemo: row.crew.isDemo };
 }

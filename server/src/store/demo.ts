@@ -109,14 +109,11 @@ export async function guestWith(source: DataSource, marks: readonly Pick<Mark, '
   return source.manager.findOneBy(Member, { id: In(ids), crew: { isDemo: true } });
 }
 
-/** Notes that a sandbox is in use. */
-export async function touchSandbox(source: DataSource, crewId: string): Promise<void> {
+/** Notes that a sandbox is in use, where that was not noted lately. */
+export async function touchSandbox({ manager }: DataSource, { id, usedAt }: Crew): Promise<void> {
   const now = Date.now();
-  await source.query('UPDATE `crews` SET usedAt = ? WHERE id = ? AND usedAt < ?', [
-    new Date(now),
-    crewId,
-    new Date(now - TOUCHED_EVERY_MS),
-  ]);
+  if (usedAt !== null && usedAt.getTime() < now - TOUCHED_EVERY_MS)
+    await manager.update(Crew, { id }, { usedAt: new Date(now) });
 }
 
 /** Takes away the sandboxes nobody has used for long, or that have been there very long. */
