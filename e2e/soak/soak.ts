@@ -57,6 +57,8 @@ async function makeCrew({ servers }: World): Promise<void> {
   for (let n = 1; n < PHONES; n++) {
     cookie = lead;
     const { token } = (await api('/links', { role: 'member' })) as MadeLink;
+    // On a browser of their own: whoever signs in on another's ends that one's session.
+    cookie = '';
     await api('/links/use', { token, name: `Mate ${n}`, passphrase: PASSPHRASE });
   }
   cookie = lead;

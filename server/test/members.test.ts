@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { MembersAnswer } from '@ergon/core/record/memberExchange';
 import { importing } from '@ergon/core/operation/editsOf';
 import { deedText } from '@ergon/core/words/memberWords';
@@ -197,6 +198,39 @@ test('a crew keeps an owner: the last one is neither removed nor made a member, 
     two,
   ]);
   expect(rows).toHaveLength(1);
+});
+
+test('of three owners, one who is removed just then removes nobody any more', async () => {
+  const lead = await server.crew('Thwart');
+  const owners = [lead];
+  for (const name of ['Bo', 'Gil']) {
+    owners.push(await server.member(lead, name));
+    await change(lead, name, { role: 'owner' });
+  }
+  const [first, second, third] = (await membersOf(lead)).members.map(({ id }) => id);
+  // Each removes the next, all at once: held up until all have asked.
+  const holder = server.source.createQueryRunner();
+  await holder.startTransaction();
+  await holder.query('SELECT id FROM members WHERE id IN (?) FOR UPDATE', [[first, second, third]]);
+  const asked = Promise.all(
+    owners.map((owner, n) => owner.patch(`/api/members/${[second, third, first][n]}`).send({ removed: true })),
+  );
+  await sleep(500);
+  await holder.commitTransaction();
+  await holder.release();
+  const codes = codesOf(await asked);
+  expect(codes.filter((code) => code === null).length).toBeGreaterThan(0);
+  // Whoever removed somebody was in the crew themselves then.
+  const out = new Set<string | null>();
+  const removals = (await server.source.query(
+    "SELECT `by`, whom FROM member_deeds WHERE what = 'removed' AND crewId = (SELECT crewId FROM members WHERE id = ?) ORDER BY at",
+    [first],
+  )) as { by: string; whom: string }[];
+  for (const { by, whom } of removals) {
+    expect([...out]).not.toContain(by);
+    out.add(whom);
+  }
+  expect(codes).toContain('sign-in.removed');
 });
 
 test('a member changes their own name and leaves, and nothing of others', async () => {

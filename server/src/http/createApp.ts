@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { extname, join } from 'node:path';
+import { basename, join } from 'node:path';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import compression from 'compression';
 import express, { type Express } from 'express';
@@ -95,7 +95,7 @@ function serveApp(app: Express, folder: string): void {
   app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(folder, { index: false }));
   app.get('/{*rest}', (request, response) => {
-    if (request.path.startsWith('/_expo/') || extname(request.path) !== '') throw new ApiError('route.missing');
+    if (request.path.startsWith('/_expo/') || basename(request.path).includes('.')) throw new ApiError('route.missing');
     response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
   });
 }

@@ -29,7 +29,6 @@ const security = helmet({
 /** Nothing of a device but its screen, its clipboard and its wake lock. */
 const NOT_NEEDED = [
   'accelerometer',
-  'bluetooth',
   'camera',
   'display-capture',
   'geolocation',

@@ -43,11 +43,16 @@ const toldOf = ({ id, name, role, createdAt, removedAt, removedBy }: Member): Cr
 /** One change to a member of the crew, noted with who made it. @throws ApiError where it may not be. */
 export async function changeMember(source: DataSource, who: SignedIn, id: string, change: MemberChange): Promise<void> {
   const isOwn = id === who.member.id;
-  if (who.isDemo || !isOwn || change.role !== undefined || change.removed === false) ownerOnly(who);
+  const asOwner = who.isDemo || !isOwn || change.role !== undefined || change.removed === false;
+  if (asOwner) ownerOnly(who);
   try {
     await source.transaction(async (manager) => {
       // One at a time: of two owners who remove each other at once, one stays.
       const rows = await manager.find(Member, { where: { crewId: who.crewId }, lock: { mode: 'pessimistic_write' } });
+      const asker = rows.find((row) => row.id === who.member.id);
+      // Meanwhile somebody else may have had their turn.
+      if (!asker || asker.removedAt !== null) throw new ApiError('sign-in.removed');
+      if (asOwner) ownerOnly({ ...who, role: asker.role });
       const before = rows.find((row) => row.id === id);
       if (!before) throw new ApiError('record.missing', [{ path: 'member', message: 'is not of your crew' }]);
       const deed = await changed(manager, { who, before }, change);
