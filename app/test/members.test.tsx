@@ -88,6 +88,8 @@ test('an owner invites, and the link is there as words and as a code', async () 
   expect(drawn.match(/M/g)).toHaveLength(data.reduce((dark, module) => dark + module, 0));
   await user.click(button('Close, the link'));
   expect(screen.queryByText(address)).toBeNull();
+  // Whom to invite next is asked anew.
+  expect(screen.getByRole('radio', { name: 'Invite as: Member' })).toBeChecked();
 });
 
 test('a member is renamed, made an owner and removed when asked twice', async () => {
@@ -119,6 +121,11 @@ test('who was removed is told apart, by whom, and is let in again with one touch
   await user.click(within(cy).getByRole('button', { name: 'Let in again, Cy' }));
   expect(asked).toEqual([{ method: 'PATCH', path: '/api/members/gone', body: { removed: false } }]);
   expect(screen.getByText('Ada removed Cy.')).toBeInTheDocument();
+});
+
+test('a name written from the right leaves the sentence around it in order', async () => {
+  show({ ...crew(), deeds: [{ at: UNTIL, what: 'removed', by: 'Ada', whom: 'נועה', to: null }] });
+  expect(await screen.findByText('Ada removed \u2068נועה\u2069.')).toBeInTheDocument();
 });
 
 test('what the server refuses is said where it was asked for', async () => {

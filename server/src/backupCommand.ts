@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { Backups } from './backup/backups.ts';
 import { heldText } from './backup/checkBackup.ts';
 import type { Reach } from './backup/databaseTools.ts';
-import { atMachine, dataFolder } from './database/atMachine.ts';
+import { dataFolder } from './dataFolder.ts';
+import { atMachine } from './database/atMachine.ts';
 import { startFaultText } from './startFault.ts';
 
 try {

@@ -1,13 +1,16 @@
 /** What the data folder holds beside the database. */
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { NEWEST_MIGRATION, refuseNewerName } from './database/migrate.ts';
 import { LEAST_SECRET } from './database/sharedSecret.ts';
 
 const VERSION_FILE = 'data-version';
 const SECRET_FILE = 'session-secret';
 const STANDIN_FILE = 'standin-address';
+
+/** The folder that is asked for, or that beside the program. */
+export const dataFolder = resolve(process.env.ERGON_ROOT ?? process.cwd(), process.env.ERGON_DATA ?? '.data');
 
 export const makeDataFolder = (folder: string): void => void mkdirSync(folder, { recursive: true, mode: 0o700 });
 

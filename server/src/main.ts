@@ -1,5 +1,5 @@
-import { join, resolve } from 'node:path';
-import { makeDataFolder } from './dataFolder.ts';
+import { join } from 'node:path';
+import { dataFolder, makeDataFolder } from './dataFolder.ts';
 import { FolderInUse } from './database/folderLock.ts';
 import { fileLog } from './log.ts';
 import { type Running, serve } from './serve.ts';
@@ -7,7 +7,6 @@ import { startFaultText } from './startFault.ts';
 
 const root = process.env.ERGON_ROOT ?? process.cwd();
 const fontFolder = join(root, 'node_modules/@expo-google-fonts/atkinson-hyperlegible-next');
-const dataFolder = resolve(root, process.env.ERGON_DATA ?? '.data');
 const say = (line: string): void => console.log(`ergon: ${line}`);
 // A terminal that was closed, or a pipe nobody reads, is no reason to stop serving.
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);

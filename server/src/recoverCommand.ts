@@ -2,7 +2,8 @@
 import { LINK_HOURS } from '@ergon/core/record/memberExchange';
 import type { DataSource } from 'typeorm';
 import type { Reach } from './backup/databaseTools.ts';
-import { atMachine, dataFolder } from './database/atMachine.ts';
+import { dataFolder } from './dataFolder.ts';
+import { atMachine } from './database/atMachine.ts';
 import { createDataSource, type DatabaseLogin } from './database/dataSource.ts';
 import { servedAt } from './database/folderLock.ts';
 import { people, recoveryLink } from './members/recover.ts';

@@ -4,11 +4,10 @@ import { join, resolve } from 'node:path';
 import { type BackupFile, listBackups } from './backup/backupFile.ts';
 import { BackupFault, heldText } from './backup/checkBackup.ts';
 import { type Restored, restoreDatabase, restoreFolder } from './backup/restore.ts';
-import { makeDataFolder } from './dataFolder.ts';
+import { dataFolder, makeDataFolder } from './dataFolder.ts';
 import { FolderInUse } from './database/folderLock.ts';
 import { startFaultText } from './startFault.ts';
 
-const dataFolder = resolve(process.env.ERGON_ROOT ?? process.cwd(), process.env.ERGON_DATA ?? '.data');
 const backupFolder = join(dataFolder, 'backups');
 const url = process.env.ERGON_DATABASE_URL ?? '';
 const [named] = process.argv.slice(2);

@@ -20,13 +20,18 @@ const ROLES: readonly { value: Role; label: string }[] = [
 export function InviteBox() {
   const [role, setRole] = useState<Role>('member');
   const make = useNewLink();
+  // The next one is for a member again: an owner is made on purpose.
+  const close = () => {
+    make.reset();
+    setRole('member');
+  };
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
         Somebody new
       </Words>
       {make.data ? (
-        <LinkCard link={make.data} name={null} onClose={() => make.reset()} />
+        <LinkCard link={make.data} name={null} onClose={close} />
       ) : (
         <>
           <Choice label="Invite as" options={ROLES} value={role} onChoose={setRole} fill />

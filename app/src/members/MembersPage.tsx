@@ -1,4 +1,4 @@
-import type { MembersAnswer } from '@ergon/core/record/memberExchange';
+import type { MemberDeed, MembersAnswer } from '@ergon/core/record/memberExchange';
 import { deedText } from '@ergon/core/words/memberWords';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -7,6 +7,7 @@ import { Page } from '../components/Page';
 import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { whenText } from '../prove/whenText';
+import { isolated } from '../rig/isolatedNames';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
 import { InviteBox, OpenLinks } from './InviteBox';
@@ -64,6 +65,15 @@ function Members({ members, links, deeds, own }: MembersAnswer & { own: string }
   );
 }
 
+const apart = (name: string | null): string | null => name && isolated(name);
+
+const withNamesApart = (deed: MemberDeed): MemberDeed => ({
+  ...deed,
+  by: apart(deed.by),
+  whom: apart(deed.whom),
+  to: apart(deed.to),
+});
+
 const Deeds = ({ deeds }: Pick<MembersAnswer, 'deeds'>) => (
   <View style={styles.part}>
     <Words as="heading" level={2}>
@@ -72,7 +82,7 @@ const Deeds = ({ deeds }: Pick<MembersAnswer, 'deeds'>) => (
     <View role="list" aria-label="What was done about members" style={styles.part}>
       {deeds.map((deed) => (
         <View role="listitem" key={`${deed.at} ${deed.what} ${deed.whom}`}>
-          <Words>{deedText(deed)}</Words>
+          <Words>{deedText(withNamesApart(deed))}</Words>
           <Words as="small" tone="quiet">
             {whenText(deed.at)}
           </Words>

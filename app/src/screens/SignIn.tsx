@@ -87,6 +87,9 @@ function MemberForm({ isPending, send, askCrew }: EntryForm & { askCrew: boolean
       <NameField control={control} name="name" onSubmit={submit} />
       <PassphraseField control={control} name="passphrase" onSubmit={submit} />
       <EnterButton label="Sign in" onPress={submit} disabled={isPending} />
+      <Words as="small" tone="quiet">
+        Passphrase lost? An owner of your crew can make you a link.
+      </Words>
     </>
   );
 }

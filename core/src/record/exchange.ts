@@ -18,12 +18,6 @@ export const crewSchema = z.strictObject({ crew: labelSchema, name: labelSchema,
 export type SignIn = z.infer<typeof signInSchema>;
 export type NewCrew = z.infer<typeof crewSchema>;
 
-/** Whether somebody is signed in; where not, why, if that is known. */
-export interface SessionAnswer {
-  signedIn: boolean;
-  why?: 'sign-in.removed';
-}
-
 /** What an error answer holds: a code, a sentence, and the fields at fault. */
 export const failureSchema = z.strictObject({
   error: z.strictObject({

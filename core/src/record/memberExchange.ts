@@ -19,10 +19,10 @@ const tokenSchema = z.string().regex(/^[A-Za-z0-9_-]{43}$/, 'is not a whole link
 const memberIdSchema = z.string().min(1).max(64);
 
 /** A link for somebody new, or for a member who cannot get in. */
-export const newLinkSchema = z.union([
-  z.strictObject({ role: roleSchema }),
-  z.strictObject({ member: memberIdSchema }),
-]);
+export const newLinkSchema = z.union(
+  [z.strictObject({ role: roleSchema }), z.strictObject({ member: memberIdSchema })],
+  { error: 'names either the role of somebody new, "owner" or "member", or the id of a member' },
+);
 export type NewLink = z.infer<typeof newLinkSchema>;
 
 export const linkSchema = z.strictObject({ token: tokenSchema });

@@ -1,13 +1,12 @@
 /** The database as somebody at the machine reaches it, whether Ergon runs or not. */
 import { existsSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import type { Reach } from '../backup/databaseTools.ts';
+import { dataFolder } from '../dataFolder.ts';
 import { loginOf } from './chosenDatabase.ts';
 import { runningSocket } from './dataDir.ts';
 import { lockFolder } from './folderLock.ts';
 import { startPrivateMariadb } from './privateMariadb.ts';
-
-export const dataFolder = resolve(process.env.ERGON_ROOT ?? process.cwd(), process.env.ERGON_DATA ?? '.data');
 
 /** @throws Error where there is no data; whatever the work throws. */
 export async function atMachine<T>(work: (reach: Reach, database: string) => Promise<T>): Promise<T> {

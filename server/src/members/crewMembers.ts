@@ -7,7 +7,6 @@ import type {
   PassphraseChange,
 } from '@ergon/core/record/memberExchange';
 import type { DataSource, EntityManager } from 'typeorm';
-import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
@@ -15,8 +14,8 @@ import { ApiError } from '../errors.ts';
 import type { SignedIn } from '../http/session.ts';
 import { openLinks } from './links.ts';
 import { deedsOf, type NewDeed, noteDeed } from './memberDeeds.ts';
+import { refuseManyAlike, unlessTaken } from './memberNames.ts';
 import { hashOf, isRight } from './passphrases.ts';
-import { refuseManyAlike } from './signIn.ts';
 import { MOST_WRONG, type WrongTries } from './wrongTries.ts';
 
 /** @throws ApiError where somebody asks who is no owner, or is in the demo. */
@@ -45,8 +44,8 @@ export async function changeMember(source: DataSource, who: SignedIn, id: string
   const isOwn = id === who.member.id;
   const asOwner = who.isDemo || !isOwn || change.role !== undefined || change.removed === false;
   if (asOwner) ownerOnly(who);
-  try {
-    await source.transaction(async (manager) => {
+  await unlessTaken(
+    source.transaction(async (manager) => {
       // One at a time: of two owners who remove each other at once, one stays.
       const rows = await manager.find(Member, { where: { crewId: who.crewId }, lock: { mode: 'pessimistic_write' } });
       const asker = rows.find((row) => row.id === who.member.id);
@@ -60,11 +59,8 @@ export async function changeMember(source: DataSource, who: SignedIn, id: string
       const left = await manager.findBy(Member, { crewId: who.crewId });
       if (!left.some(({ role, removedAt }) => role === 'owner' && removedAt === null)) throw new ApiError('owner.last');
       await noteDeed(manager, who.crewId, { by: who.member.name, whom: isOwn ? null : before.name, ...deed });
-    });
-  } catch (error) {
-    if (!isErrno(error, DUPLICATE)) throw error;
-    throw new ApiError('name.taken', [{ path: 'name', message: 'is taken in this crew: add a surname' }]);
-  }
+    }),
+  );
 }
 
 interface Changing {
@@ -117,6 +113,7 @@ export async function changePassphrase(
   if (who.isDemo) throw new ApiError('demo.alone');
   const { id, name } = who.member;
   const wasRight = await tries.count([{ key: `change ${id}`, most: MOST_WRONG.knownDevice }]);
+  if (!wasRight) throw new ApiError('sign-in.too-many-wrong');
   const before = await source.manager.findOneOrFail(Member, { where: { id }, relations: { crew: true } });
   if (!(await isRight(before.passphraseHash, passphrase)))
     throw new ApiError('sign-in.wrong', [{ path: 'passphrase', message: 'is not the one you have now' }]);

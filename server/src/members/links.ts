@@ -9,14 +9,13 @@ import {
 } from '@ergon/core/record/memberExchange';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { type DataSource, type EntityManager, IsNull, LessThan, MoreThan } from 'typeorm';
-import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
 import { noteDeed } from './memberDeeds.ts';
+import { refuseManyAlike, unlessTaken } from './memberNames.ts';
 import { hashOf } from './passphrases.ts';
-import { refuseManyAlike } from './signIn.ts';
 
 /** Links of a crew that are open at once. */
 const MOST_OPEN = 50;
@@ -104,21 +103,16 @@ export async function useLink(source: DataSource, { token, name, passphrase }: J
   if (called === undefined)
     throw new ApiError('input.invalid', [{ path: 'name', message: 'is empty: give it a name' }]);
   const passphraseHash = await hashOf(passphrase, 'passphrase', [called, crew.name]);
-  try {
-    return await source.transaction(async (manager) => {
+  return unlessTaken(
+    source.transaction(async (manager) => {
       // Whoever takes the row away is who it lets in: of two at once, one.
       if ((await manager.delete(Link, { id: link.id })).affected !== 1) throw new ApiError('link.gone');
       const id = member
         ? await letBack(manager, member, passphraseHash)
         : await letIn(manager, { link, crew }, { name: called, passphraseHash });
       return manager.findOneByOrFail(Member, { id });
-    });
-  } catch (error) {
-    if (!isErrno(error, DUPLICATE)) throw error;
-    throw new ApiError('name.taken', [
-      { path: 'name', message: 'is taken in this crew: add a surname, or have an owner make a link for that name' },
-    ]);
-  }
+    }),
+  );
 }
 
 /** Whoever had the old passphrase is out. */

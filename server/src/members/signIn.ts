@@ -1,24 +1,15 @@
 /** Starting a crew, and signing in to one. */
 import type { NewCrew, SignIn } from '@ergon/core/record/exchange';
 import { randomUUID } from 'node:crypto';
-import { type DataSource, type EntityManager, IsNull, Not } from 'typeorm';
+import { type DataSource, IsNull, Not } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
 import type { Mark } from '../http/knownDevice.ts';
 import { noteDeed } from './memberDeeds.ts';
+import { MOST_ALIKE, refuseManyAlike } from './memberNames.ts';
 import { hashOf, isRight } from './passphrases.ts';
-import { countedOf, type WrongTries } from './wrongTries.ts';
-
-/** People of one name whose passphrase is looked at, those who were there first before others. */
-const MOST_ALIKE = 8;
-
-const taken = () => new ApiError('name.taken', [{ path: 'name', message: 'is taken: add a surname or a place' }]);
-
-/** @throws ApiError where so many of one name are in crews of one name that another could not sign in. */
-export async function refuseManyAlike(manager: EntityManager, name: string, crew: string): Promise<void> {
-  if ((await manager.countBy(Member, { name, crew: { name: crew, isDemo: false } })) >= MOST_ALIKE) throw taken();
-}
+import { ofAccounts, ofDevice, type WrongTries } from './wrongTries.ts';
 
 export async function startCrew(source: DataSource, { crew: crewName, name, passphrase }: NewCrew): Promise<Member> {
   const passphraseHash = await hashOf(passphrase, 'passphrase', [name, crewName]);
@@ -36,32 +27,60 @@ export async function startCrew(source: DataSource, { crew: crewName, name, pass
 export interface From {
   address: string;
   marks: readonly Mark[];
+  tries: WrongTries;
 }
 
 /** Whose name and passphrase these are. @throws ApiError where they are nobody's, or it is not clear whose. */
-export async function memberWith(
-  source: DataSource,
-  { name, passphrase, crew }: SignIn,
-  { from, tries }: { from: From; tries: WrongTries },
-): Promise<Member> {
+export async function memberWith(source: DataSource, { name, passphrase, crew }: SignIn, from: From): Promise<Member> {
   const alike = await source.manager.find(Member, {
     where: { name, passphraseHash: Not(IsNull()), ...(crew !== undefined && { crew: { name: crew } }) },
     order: { createdAt: 'ASC' },
     take: MOST_ALIKE + 1,
   });
-  const asked = alike.slice(0, MOST_ALIKE);
-  const ids = asked.map(({ id }) => id);
-  const wasRight = await tries.count(countedOf(ids, name, from.address, from.marks));
-  const right: Member[] = [];
-  for (const one of asked) if (await isRight(one.passphraseHash, passphrase)) right.push(one);
-  if (asked.length === 0) await isRight(null, passphrase);
+  const { right, unseen } = await withPassphrase(alike.slice(0, MOST_ALIKE), { name, passphrase }, from);
   const here = right.filter(({ removedAt }) => removedAt === null);
+  if (here.length === 1) return here[0]!;
   if (here.length > 1 || (right.length === 0 && alike.length > MOST_ALIKE && crew === undefined))
     throw new ApiError('sign-in.which-crew', [
       { path: 'crew', message: 'is needed too: several crews have somebody of that name' },
     ]);
-  if (right.length > 0) await wasRight();
-  if (here[0]) return here[0];
   if (right.length > 0) throw new ApiError('sign-in.removed');
+  if (unseen) throw new ApiError('sign-in.too-many-wrong');
   throw new ApiError('sign-in.wrong', [{ path: 'passphrase', message: 'does not go with this name' }]);
+}
+
+/**
+ * Of people of one name, those whose passphrase it is. Each a browser knows is counted by that browser, and by it
+ * alone: to be known as one of them is no way to guess at another.
+ * @returns also whether somebody was not looked at, since there were too many wrong tries.
+ */
+async function withPassphrase(
+  alike: readonly Member[],
+  { name, passphrase }: Pick<SignIn, 'name' | 'passphrase'>,
+  { address, marks, tries }: From,
+): Promise<{ right: Member[]; unseen: boolean }> {
+  const known = alike.flatMap((member) => {
+    const mark = marks.find(({ memberId }) => memberId === member.id);
+    return mark ? [{ members: [member], counted: ofDevice(mark) }] : [];
+  });
+  const others = alike.filter((member) => !known.some(({ members }) => members.includes(member)));
+  const parts = [...known];
+  if (others.length > 0 || known.length === 0) {
+    const ids = others.map(({ id }) => id);
+    parts.push({ members: others, counted: ofAccounts(ids, name, address) });
+  }
+  const right: Member[] = [];
+  let unseen = false;
+  for (const { members, counted } of parts) {
+    const wasRight = await tries.count(counted);
+    unseen ||= wasRight === null;
+    if (wasRight === null) continue;
+    const found: Member[] = [];
+    for (const one of members) if (await isRight(one.passphraseHash, passphrase)) found.push(one);
+    // Looked at all the same where nobody has the name.
+    if (members.length === 0) await isRight(null, passphrase);
+    if (found.length > 0) await wasRight();
+    right.push(...found);
+  }
+  return { right, unseen };
 }

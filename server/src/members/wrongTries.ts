@@ -5,7 +5,6 @@
 import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { SharedRateLimit } from '../database/sharedRateLimit.ts';
-import { ApiError, type ErrorCode } from '../errors.ts';
 import type { Mark } from '../http/knownDevice.ts';
 
 /** Wrong tries within the hour. Of one account at most 100 may be possible, its known browsers apart. */
@@ -19,15 +18,11 @@ export interface Counted {
 
 const short = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 40);
 
-/** What a try at the accounts of these members counts against. */
-export function countedOf(
-  memberIds: readonly string[],
-  name: string,
-  address: string,
-  marks: readonly Mark[],
-): Counted[] {
-  const mark = marks.find(({ memberId }) => memberIds.includes(memberId));
-  if (mark) return [{ key: `device ${mark.nonce}`, most: MOST_WRONG.knownDevice }];
+/** What a try counts against on a browser that knows the member. */
+export const ofDevice = ({ nonce }: Mark): Counted[] => [{ key: `device ${nonce}`, most: MOST_WRONG.knownDevice }];
+
+/** What a try at the accounts of these members counts against on any other browser. */
+export function ofAccounts(memberIds: readonly string[], name: string, address: string): Counted[] {
   // A name nobody has is counted as one that somebody has, so that the answers are alike.
   const accounts = memberIds.length > 0 ? memberIds : [short(name.normalize('NFKC').toLowerCase())];
   return [
@@ -49,13 +44,12 @@ export class WrongTries {
 
   /**
    * Counts a try as wrong before it is looked at, so that many at once are no way round.
-   * @returns what takes it back: it was right.
-   * @throws ApiError where it is one too many.
+   * @returns what takes it back where it was right; null where it is one too many.
    */
-  async count(counted: readonly Counted[], code: ErrorCode = 'sign-in.too-many-wrong'): Promise<() => Promise<void>> {
+  async count(counted: readonly Counted[]): Promise<(() => Promise<void>) | null> {
     const over: boolean[] = [];
     for (const { key, most } of counted) over.push((await this.counts.increment(key)).totalHits > most);
-    if (over.includes(true)) throw new ApiError(code);
+    if (over.includes(true)) return null;
     return async () => {
       for (const { key } of counted) await this.counts.decrement(key);
     };

@@ -59,7 +59,8 @@ export class MembersAndGuests1700000000007 implements MigrationInterface {
     await runner.query('DROP TABLE IF EXISTS `links`');
     await runner.query('ALTER TABLE `crews` DROP COLUMN IF EXISTS `usedAt`');
     await runner.query(`
-      UPDATE \`members\` JOIN \`members\` AS other ON other.name = \`members\`.name AND other.id < \`members\`.id
+      UPDATE \`members\` JOIN \`members\` AS other ON other.name = \`members\`.name
+        AND (other.createdAt, other.id) < (\`members\`.createdAt, \`members\`.id)
       SET \`members\`.name = CONCAT(LEFT(\`members\`.name, 70), ' ', LEFT(\`members\`.id, 8))`);
     await runner.query('CREATE UNIQUE INDEX IF NOT EXISTS `members_name` ON `members` (`name`)');
     await runner.query('DROP INDEX IF EXISTS `members_by_name` ON `members`');

@@ -19,9 +19,9 @@ export function memberRoutes(source: DataSource, devices: KnownDevices): Router 
     try {
       return await open();
     } catch (error) {
-      if (error instanceof ApiError && error.code === 'link.gone')
-        await tries.count([{ key: `link ${request.ip}`, most: MOST_WRONG.address }], 'sign-in.too-often');
-      throw error;
+      if (!(error instanceof ApiError && error.code === 'link.gone')) throw error;
+      const counted = await tries.count([{ key: `link ${request.ip}`, most: MOST_WRONG.address }]);
+      throw counted ? error : new ApiError('sign-in.too-often');
     }
   };
 

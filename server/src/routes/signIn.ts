@@ -1,4 +1,4 @@
-import { crewSchema, type SessionAnswer, signInSchema } from '@ergon/core/record/exchange';
+import { crewSchema, signInSchema } from '@ergon/core/record/exchange';
 import { passphraseChangeSchema } from '@ergon/core/record/memberExchange';
 import { type NextFunction, type Request, type Response, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
@@ -19,8 +19,6 @@ export interface SignInOptions {
   triesPerMinute: number;
   devices: KnownDevices;
 }
-
-const addressOf = (request: Request): string => request.ip ?? '';
 
 /** The ways in and out. */
 export function signInRoutes(source: DataSource, { triesPerMinute, devices }: SignInOptions): Router {
@@ -47,15 +45,11 @@ export function signInRoutes(source: DataSource, { triesPerMinute, devices }: Si
   };
 
   router.get('/session', (request, response) => {
-    const who = asking(request);
-    response.json({
-      signedIn: typeof who !== 'string',
-      ...(who === 'sign-in.removed' && { why: who }),
-    } satisfies SessionAnswer);
+    response.json({ signedIn: typeof asking(request) !== 'string' });
   });
   router.post('/session', async (request, response) => {
-    const from = { address: addressOf(request), marks: devices.of(request) };
-    await letIn(request, response, await memberWith(source, validated(signInSchema, request.body), { from, tries }));
+    const from = { address: request.ip ?? '', marks: devices.of(request), tries };
+    await letIn(request, response, await memberWith(source, validated(signInSchema, request.body), from));
   });
   router.delete('/session', letOut);
   router.delete('/sessions', async (request, response) => {

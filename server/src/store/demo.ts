@@ -7,7 +7,7 @@ import { startingAgain } from '@ergon/core/operation/editsOf';
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { createHash, randomUUID } from 'node:crypto';
-import { type DataSource, type EntityManager, In, LessThan, Not } from 'typeorm';
+import { type DataSource, type EntityManager, LessThan, Not } from 'typeorm';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
@@ -102,11 +102,13 @@ export async function openSandbox(source: DataSource): Promise<Member> {
   });
 }
 
-/** The guest of a sandbox that is still there, of those a browser is known as; null where there is none. */
+/** The guest of a sandbox that is still there, of those a browser is known as, the last one first; else null. */
 export async function guestWith(source: DataSource, marks: readonly Pick<Mark, 'memberId'>[]): Promise<Member | null> {
-  if (marks.length === 0) return null;
-  const ids = marks.map(({ memberId }) => memberId);
-  return source.manager.findOneBy(Member, { id: In(ids), crew: { isDemo: true } });
+  for (const { memberId } of marks) {
+    const guest = await source.manager.findOneBy(Member, { id: memberId, crew: { isDemo: true } });
+    if (guest) return guest;
+  }
+  return null;
 }
 
 /** Notes that a sandbox is in use, where that was not noted lately. */
