@@ -1,7 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { PHONE, WIDE } from './sizes.ts';
 
-const chromium = {
+/** How every test starts its browser. */
+export const CHROMIUM = {
   executablePath: process.env.ERGON_CHROMIUM ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',
@@ -33,7 +34,7 @@ export default defineConfig({
     browserName: 'chromium',
     // A crew's own page asks the server itself; what works without one has tests of its own.
     serviceWorkers: 'block',
-    launchOptions: chromium,
+    launchOptions: CHROMIUM,
     screenshot: 'only-on-failure',
     // A trace doubles the work of a test: ask for one when a test fails.
     trace: process.env.ERGON_E2E_TRACE ? 'retain-on-failure' : 'off',

@@ -24,6 +24,7 @@ const PLACES = [
   '/history',
   '/glossary',
   '/members',
+  '/machine',
   '/drills',
 ] as const;
 

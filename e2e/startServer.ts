@@ -14,19 +14,29 @@ export interface Served {
   stop: () => Promise<void>;
 }
 
-/** @param root a clone in which the app is exported and the server bundled. */
-export async function serve(root: string): Promise<Served> {
+/**
+ * @param root a clone in which the app is exported and the server bundled.
+ * @param settings of its environment, beside those every test has.
+ */
+export async function serve(root: string, settings: Record<string, string> = {}): Promise<Served> {
   const folder = mkdtempSync(join(tmpdir(), 'ergon-e2e-'));
   const server = spawn(process.execPath, ['server/dist/main.mjs'], {
     cwd: root,
-    env: { ...process.env, ERGON_ROOT: root, ERGON_DATA: folder, ERGON_PORT: '0', ERGON_SIGN_IN_TRIES: '1000' },
+    env: {
+      ...process.env,
+      ERGON_ROOT: root,
+      ERGON_DATA: folder,
+      ERGON_PORT: '0',
+      ERGON_SIGN_IN_TRIES: '1000',
+      ...settings,
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const address = await new Promise<string>((resolve, reject) => {
     let said = '';
     server.stdout.on('data', (chunk: Buffer) => {
       said += chunk.toString();
-      const ready = /ready at (http:\S+)/.exec(said);
+      const ready = /ready at (https?:\S+)/.exec(said);
       if (ready) resolve(ready[1]!);
     });
     server.once('exit', () => reject(new Error(`the server ended before it was ready: ${said}`)));

@@ -48,6 +48,7 @@ const crew = (): MembersAnswer => ({
 });
 
 let asked: { method: string; path: string; body: unknown }[] = [];
+let addresses: { url: string; vouched: boolean }[] = [];
 let fails: { status: number; body: unknown } | undefined;
 
 function show(answer = crew()) {
@@ -57,6 +58,11 @@ function show(answer = crew()) {
     rig: { ...rig, crew: { ...rig.crew, isDemo: false }, member: { id: 'guest', name: 'Ada' } },
     answer: (method, path, body) => {
       if (method === 'GET' && path === '/api/members') return { status: 200, body: answer };
+      if (path === '/api/machine')
+        return {
+          status: 200,
+          body: { tls: 'own', certificate: null, here: { addresses, backups: [], trouble: null, free: null } },
+        };
       asked.push({ method, path, body });
       if (fails) return fails;
       return method === 'POST' ? { status: 200, body: { token: TOKEN, until: UNTIL } } : { status: 204 };
@@ -69,6 +75,7 @@ const row = (name: string) => screen.findByRole('listitem', { name: new RegExp(`
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 
 beforeEach(() => {
+  addresses = [{ url: 'http://127.0.0.1:4600', vouched: false }];
   mockGone.length = 0;
   window.location.hash = '';
 });
@@ -80,7 +87,7 @@ test('an owner invites, and the link is there as words and as a code', async () 
   const card = await screen.findByRole('group', { name: 'Invitation' });
   expect(asked).toEqual([{ method: 'POST', path: '/api/links', body: { role: 'owner' } }]);
   const address = `http://localhost/join#${TOKEN}`;
-  expect(within(card).getByText(address)).toBeInTheDocument();
+  expect(await within(card).findByText(address)).toBeInTheDocument();
   expect(within(card).getByText(/no other device can open it/)).toBeInTheDocument();
   // Every dark module of the code for that address is drawn, and none beside.
   const drawn = within(card).getByRole('img').querySelector('path')!.getAttribute('d')!;
@@ -137,6 +144,17 @@ test('what the server refuses is said where it was asked for', async () => {
   await user.click(button('Leave the crew, Ada'));
   await user.click(button('Leave, Ada'));
   expect(await screen.findByText('A crew needs an owner.')).toBeInTheDocument();
+});
+
+test('an invitation made at the machine itself names where phones reach it', async () => {
+  const user = show();
+  addresses = [...addresses, { url: 'https://192.168.4.7:4600', vouched: true }];
+  await user.click(await screen.findByRole('button', { name: 'Invite somebody' }));
+  const card = await screen.findByRole('group', { name: 'Invitation' });
+  expect(await within(card).findByText(`https://192.168.4.7:4600/join#${TOKEN}`)).toBeInTheDocument();
+  expect(within(card).queryByText(/no other device can open it/)).toBeNull();
+  await user.click(button('This machine'));
+  expect(mockGone).toEqual(['/machine']);
 });
 
 test('an open link is withdrawn; one for a member is made in their row', async () => {

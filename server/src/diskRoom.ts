@@ -21,15 +21,25 @@ export class DiskRoom {
     this.low = isLow(this.folder);
     return this.low;
   }
+
+  free(): number | null {
+    return freeBytes(this.folder);
+  }
 }
 
 /** A disk that does not tell is not called full. */
 export function isLow(folder: string): boolean {
+  const free = freeBytes(folder);
+  return free !== null && free < LEAST_FREE;
+}
+
+/** Null where the disk does not tell. */
+function freeBytes(folder: string): number | null {
   try {
     const { bavail, bsize } = statfsSync(folder);
-    return bavail * bsize < LEAST_FREE;
+    return bavail * bsize;
   } catch {
-    return false;
+    return null;
   }
 }
 

@@ -36,6 +36,14 @@ export const ERRORS = {
     status: 409,
     message: 'This crew has something already. Start a new crew, and bring the archive in there.',
   },
+  'request.unknown-host': {
+    status: 421,
+    message: 'Ergon does not answer to this name. Open it by its address, or start it with this name in ERGON_NAMES.',
+  },
+  'request.insecure': {
+    status: 403,
+    message: 'Open Ergon with https://. If you did, its proxy has to say so: X-Forwarded-Proto.',
+  },
   'request.foreign': { status: 403, message: 'The request does not come from this app.' },
   'record.missing': { status: 404, message: 'There is no such record in your crew.' },
   'route.missing': { status: 404, message: 'There is nothing at this address.' },

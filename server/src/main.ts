@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { dataFolder, makeDataFolder } from './dataFolder.ts';
 import { FolderInUse } from './database/folderLock.ts';
+import { reachSettings } from './reach/settings.ts';
 import { fileLog } from './log.ts';
 import { type Running, serve } from './serve.ts';
 import { startFaultText } from './startFault.ts';
@@ -42,6 +43,7 @@ try {
     },
     databaseUrl: process.env.ERGON_DATABASE_URL,
     port: Number(process.env.ERGON_PORT ?? 4600),
+    reach: reachSettings(process.env),
     triesPerMinute: Number(process.env.ERGON_SIGN_IN_TRIES ?? 10),
     say,
     log,

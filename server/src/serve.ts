@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { parseDocument } from '@ergon/core/record/kitDocument';
 import type { Logger } from 'pino';
@@ -17,6 +16,10 @@ import { createSessionStore } from './database/sessionStore.ts';
 import { DiskRoom, expectRoom } from './diskRoom.ts';
 import { createApp } from './http/createApp.ts';
 import type { Fonts } from './paper/sheet.ts';
+import { isLoopback } from './reach/ranges.ts';
+import { ownNames, thisMachine } from './reach/addresses.ts';
+import { listen, type Listening, reachWarnings } from './reach/listen.ts';
+import { type ReachSettings, THIS_MACHINE } from './reach/settings.ts';
 import { createCrewServices } from './store/crewServices.ts';
 import { ensureDemo } from './store/demo.ts';
 import { keepSwept } from './store/sweep.ts';
@@ -31,6 +34,8 @@ export interface ServeOptions {
   /** Tried first; another is taken when it is in use. */
   port: number;
   triesPerMinute: number;
+  /** Who may reach it, and how; left out, this machine alone. */
+  reach?: ReachSettings;
   /** For whoever sits at the machine. */
   say: (line: string) => void;
   log: Logger;
@@ -67,14 +72,16 @@ async function serveLocked(options: ServeOptions, lock: FolderLock): Promise<Run
   const backups = new Backups({ folder: join(dataFolder, 'backups'), reach: database.reach, database: name, log });
   try {
     const source = await openSource(options, database, backups);
-    const { server, address, closing } = await startServer(options, { source, database, backups });
+    const { listening, closing } = await startServer(options, { source, database, backups });
+    const { addresses } = listening.reached();
+    const address = addresses[0]?.url ?? listening.atMachine;
     announce(lock, address);
     backups.schedule();
     return {
       address,
       databasePid: database.pid,
       close: async () => {
-        const parts = [() => ended(server), ...closing, () => backups.close(), () => source.destroy()];
+        const parts = [...closing, () => backups.close(), () => source.destroy()];
         await closeAll(parts, log);
         await database.stop();
         lock.release();
@@ -116,6 +123,8 @@ async function startServer(options: ServeOptions, { source, database, backups }:
   const crews = createCrewServices(source);
   if (await ensureDemo(source, crews, { document: demo, now: new Date() })) say('loaded the demo');
   const sessions = createSessionStore(database.app, log);
+  const reach = options.reach ?? THIS_MACHINE;
+  let listening: Listening | null = null;
   const app = createApp({
     source,
     crews,
@@ -129,23 +138,27 @@ async function startServer(options: ServeOptions, { source, database, backups }:
     triesPerMinute: options.triesPerMinute,
     fonts: options.fonts,
     standin: () => standinAddress(dataFolder),
+    reach: {
+      settings: reach,
+      names: ownNames(thisMachine),
+      reached: () => listening?.reached() ?? { addresses: [], certificate: null },
+    },
   });
-  const server = createServer(app);
-  const address = await listen(server, options.port);
+  listening = await listen(app, { reach, port: options.port, folder: dataFolder, machine: thisMachine, log });
+  const { close, port } = listening;
+  for (const warning of reachWarnings(reach, { wanted: options.port, port })) say(warning);
+  if (!isLoopback(reach.host))
+    say(`${listening.atMachine}/machine, on this machine, shows the address as a code for phones`);
   const endSweeps = keepSwept(source, log);
   const closing = [
+    close,
     async () => endSweeps(),
     async () => crews.feed.close(),
     async () => crews.presence.close(),
     sessions.close,
   ];
-  return { server, address, closing };
+  return { listening, closing };
 }
-
-const ended = (server: Server): Promise<unknown> => {
-  server.closeAllConnections();
-  return new Promise((resolve) => server.close(resolve));
-};
 
 const announce = (lock: FolderLock, address: string): void =>
   lock.announce(`process ${process.pid} serves it at ${address}`);
@@ -157,22 +170,4 @@ function readDemo(file: string) {
       `the demo is not sound: ${parsed.faults.map((fault) => `${fault.path} ${fault.message}`).join('; ')}`,
     );
   return parsed.document;
-}
-
-async function listen(server: Server, preferred: number): Promise<string> {
-  const tryPort = (port: number) =>
-    new Promise<void>((resolve, reject) => {
-      server.once('error', reject).listen(port, '127.0.0.1', () => {
-        server.off('error', reject);
-        resolve();
-      });
-    });
-  try {
-    await tryPort(preferred);
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
-    await tryPort(0);
-  }
-  const { port } = server.address() as { port: number };
-  return `http://127.0.0.1:${port}`;
 }

@@ -63,6 +63,8 @@ test('the ways in are signing in, members and operations; the rest is read', () 
     'get /document/profiles/:id',
     'get /feed',
     'get /health',
+    'get /machine',
+    'get /machine/authority.crt',
     'get /members',
     'get /operations',
     'get /paper/air/:event',

@@ -31,7 +31,7 @@ async function start(dataFolder = folder): Promise<void> {
     let said = '';
     child!.stdout!.on('data', (chunk: Buffer) => {
       said += chunk.toString();
-      const ready = /ready at (http:\S+)/.exec(said);
+      const ready = /ready at (https?:\S+)/.exec(said);
       if (ready) resolve(ready[1]!);
     });
     child!.once('exit', () => reject(new Error(`the server ended: ${said}`)));

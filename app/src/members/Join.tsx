@@ -11,6 +11,7 @@ import { Failure } from '../components/Failure';
 import { FormField } from '../components/FormField';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
+import { OpenNetwork } from '../machine/OpenNetwork';
 import { whenText } from '../prove/whenText';
 import { call } from '../rig/api';
 import { useEntered } from '../rig/useEntered';
@@ -45,6 +46,7 @@ export function Join() {
           </Words>
         )}
         <Failure error={link.error} />
+        {link.data && <OpenNetwork />}
         {link.data && <JoinForm key={token} token={token} link={link.data} />}
         {!link.data && (
           <View style={styles.row}>

@@ -1,15 +1,14 @@
 import type { MadeLink } from '@ergon/core/record/memberExchange';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
+import { QrCode } from '../components/QrCode';
 import { Words } from '../components/Words';
+import { forOthers, isOfThisMachine, useMachine } from '../machine/useMachine';
 import { whenText } from '../prove/whenText';
 import { useColours } from '../theme/Theme';
 import { radius, space } from '../theme/tokens';
-import { QrCode } from './QrCode';
-
-/** An address no other device can reach. */
-const isOfThisMachine = (host: string): boolean => host === 'localhost' || host === '[::1]' || host.startsWith('127.');
 
 interface LinkCardProps {
   link: MadeLink;
@@ -21,8 +20,13 @@ interface LinkCardProps {
 /** A link that was just made: shown once, since nobody but its maker ever has it. */
 export function LinkCard({ link: { token, until }, name, onClose }: LinkCardProps) {
   const colours = useColours();
+  const router = useRouter();
   const { origin, hostname } = window.location;
-  const address = `${origin}/join#${token}`;
+  // At the machine itself the link is for phones: it names where they reach it.
+  const isHere = isOfThisMachine(hostname);
+  const { data: machine, isPending } = useMachine(isHere);
+  const [forPhones] = forOthers(machine);
+  const address = `${forPhones?.url ?? origin}/join#${token}`;
   return (
     <View
       role="group"
@@ -33,15 +37,22 @@ export function LinkCard({ link: { token, until }, name, onClose }: LinkCardProp
         {name === null ? 'Whoever opens this joins the crew.' : `Whoever opens this comes in as ${name}.`}
       </Words>
       <Words>{`It works once, until ${whenText(until)}. It is shown only now: hand it to one person.`}</Words>
-      <QrCode text={address} label="The link as a code for a camera" />
-      <Words as="small">{address}</Words>
-      {isOfThisMachine(hostname) && (
+      {isHere && isPending ? (
+        <Words live>Asking how phones reach this machine…</Words>
+      ) : (
+        <>
+          <QrCode text={address} label="The link as a code for a camera" />
+          <Words as="small">{address}</Words>
+        </>
+      )}
+      {isHere && !isPending && forPhones === undefined && (
         <Words as="small" tone="fault">
-          This address is of this machine alone: no other device can open it.
+          This address is of this machine alone: no other device can open it. “This machine” says how phones reach it.
         </Words>
       )}
       <View style={styles.row}>
         <CopyButton text={address} />
+        {isHere && <Button label="This machine" onPress={() => router.push('/machine')} />}
         <Button label="Close" hint="the link" onPress={onClose} />
       </View>
     </View>

@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { crewSchema, type NewCrew, type SignIn as Member, signInSchema } from '@ergon/core/record/exchange';
 import { useMutation } from '@tanstack/react-query';
-import { type Href, useLocalSearchParams } from 'expo-router';
+import { type Href, useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { type Control, type FieldPath, type FieldValues, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
@@ -12,6 +12,7 @@ import { Failure } from '../components/Failure';
 import { FormField } from '../components/FormField';
 import { Page } from '../components/Page';
 import { Words } from '../components/Words';
+import { OpenNetwork } from '../machine/OpenNetwork';
 import { ApiFailure, call } from '../rig/api';
 import { useEntered } from '../rig/useEntered';
 import { space } from '../theme/tokens';
@@ -32,6 +33,7 @@ const placeOf = (to: string | undefined): Href => (to !== undefined && /^\/(?![/
 
 export function SignIn() {
   const { to } = useLocalSearchParams<{ to?: string }>();
+  const router = useRouter();
   const [isNew, setIsNew] = useState(false);
   const entered = useEntered(placeOf(to));
   const enter = useMutation({
@@ -67,6 +69,14 @@ export function SignIn() {
         />
         {isNew ? <NewCrewForm {...form} /> : <MemberForm {...form} askCrew={askCrew} />}
         <Failure error={enter.error} />
+        <OpenNetwork />
+        <View style={styles.row}>
+          <Button
+            label="This machine"
+            hint="how phones reach it, and its backups"
+            onPress={() => router.push('/machine')}
+          />
+        </View>
       </View>
     </Page>
   );
@@ -142,4 +152,5 @@ const EnterButton = (shown: { label: string; onPress: () => void; disabled: bool
 
 const styles = StyleSheet.create({
   column: { gap: space.base, maxWidth: 420, width: '100%' },
+  row: { flexDirection: 'row' },
 });

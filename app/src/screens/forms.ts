@@ -10,6 +10,7 @@ export { OnAirForm } from '../air/OnAirForm';
 export { AroundForm } from '../work/AroundForm';
 export { EventForm } from '../event/EventForm';
 export { MomentForm } from '../event/MomentForm';
+export { MachinePage } from '../machine/MachinePage';
 export { Join } from '../members/Join';
 export { MembersPage } from '../members/MembersPage';
 export { SignIn } from './SignIn';

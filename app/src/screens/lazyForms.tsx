@@ -23,6 +23,7 @@ export const DocumentBox = lazyForm((forms) => forms.DocumentBox);
 export const EventForm = lazyForm((forms) => forms.EventForm);
 export const FamilyPage = lazyForm((forms) => forms.FamilyPage);
 export const Join = lazyForm((forms) => forms.Join);
+export const MachinePage = lazyForm((forms) => forms.MachinePage);
 export const MembersPage = lazyForm((forms) => forms.MembersPage);
 export const ModelPage = lazyForm((forms) => forms.ModelPage);
 export const MomentForm = lazyForm((forms) => forms.MomentForm);

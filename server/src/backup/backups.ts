@@ -3,6 +3,7 @@ import { createWriteStream, mkdirSync, renameSync, rmSync, statSync } from 'node
 import { pipeline } from 'node:stream/promises';
 import { PassThrough, type Writable } from 'node:stream';
 import { createGzip } from 'node:zlib';
+import type { BackupHealth } from '@ergon/core/record/machineExchange';
 import type { Logger } from 'pino';
 import {
   type BackupFile,
@@ -35,8 +36,6 @@ export interface BackupsOptions {
   log?: Logger | undefined;
   now?: () => Date;
 }
-
-export type BackupHealth = 'ok' | 'none' | 'old' | 'unchecked' | 'failed';
 
 export class Backups {
   private readonly now: () => Date;

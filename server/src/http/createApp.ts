@@ -13,16 +13,22 @@ import { ApiError } from '../errors.ts';
 import { archiveRoutes } from '../routes/archive.ts';
 import { exportRoutes } from '../routes/export.ts';
 import { healthRoutes } from '../routes/health.ts';
+import { machineRoutes } from '../routes/machine.ts';
 import { memberRoutes } from '../routes/members.ts';
 import { operationRoutes } from '../routes/operations.ts';
 import { paperRoutes } from '../routes/paper.ts';
 import { standinRoutes } from '../routes/standin.ts';
 import { signInRoutes } from '../routes/signIn.ts';
 import type { Fonts } from '../paper/sheet.ts';
+import type { Reached } from '../reach/listen.ts';
+import { type ReachSettings, THIS_MACHINE } from '../reach/settings.ts';
 import type { CrewServices } from '../store/crewServices.ts';
+import { cookieShape } from './cookies.ts';
 import { deadline } from './deadline.ts';
 import { errorHandler } from './errorHandler.ts';
+import { knownHosts } from './knownHosts.ts';
 import { needsRoom } from './needsRoom.ts';
+import { overTls } from './overTls.ts';
 import { ownPagesOnly } from './ownPagesOnly.ts';
 import { sameOrigin } from './sameOrigin.ts';
 import { KnownDevices } from './knownDevice.ts';
@@ -46,35 +52,56 @@ export interface AppOptions {
   /** Folder of the exported app; left out, only the API is served. */
   appFolder?: string;
   logger?: Logger;
+  /** Who may reach it, and how; left out, this machine alone. */
+  reach?: Reach;
   /** No request waits longer for its answer, in ms. */
   answerWithinMs?: number;
 }
 
+interface Reach {
+  settings: ReachSettings;
+  /** What the machine is called. */
+  names: readonly string[];
+  reached: () => Reached;
+}
+
+const HERE_ALONE: Reach = {
+  settings: THIS_MACHINE,
+  names: ['localhost'],
+  reached: () => ({ addresses: [], certificate: null }),
+};
+
 export function createApp(options: AppOptions): Express {
   const { source, crews, sessionStore, sessionSecret, demo, triesPerMinute, appFolder, logger } = options;
+  const { settings, names, reached } = options.reach ?? HERE_ALONE;
+  const { kind: tls } = settings.tls;
   const app = express();
-  const devices = new KnownDevices(sessionSecret);
+  const cookie = cookieShape(tls !== 'off');
+  const devices = new KnownDevices(sessionSecret, cookie);
+  app.set('trust proxy', settings.proxies.length > 0 ? settings.proxies : false);
   app.disable('x-powered-by');
   if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }));
-  app.use(ownPagesOnly);
+  app.use(knownHosts([...names, ...settings.names]), ownPagesOnly(tls === 'given' || tls === 'proxy'));
   app.use(compression());
   app.use(healthRoutes(source, options));
+  if (tls === 'proxy') app.use(overTls);
   app.use(
     '/api',
     deadline(options.answerWithinMs),
     sameOrigin,
     needsRoom(options.room),
     express.json({ limit: '8mb' }),
-    sessions(sessionStore, sessionSecret),
+    (_request, response, next) => {
+      response.set('cache-control', 'no-store');
+      next();
+    },
+    machineRoutes({ tls, reached, backups: options.backups, room: options.room }),
+    sessions(sessionStore, sessionSecret, cookie),
   );
-  app.use('/api', (_request, response, next) => {
-    response.set('cache-control', 'no-store');
-    next();
-  });
   app.use(
     '/api',
     whoAsks(source),
-    signInRoutes(source, { triesPerMinute, devices }),
+    signInRoutes(source, { triesPerMinute, devices, cookie }),
     memberRoutes(source, devices),
     operationRoutes(source, crews),
     exportRoutes(source, crews.states, demo),

@@ -5,6 +5,7 @@
 import { parseCookie } from 'cookie';
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import type { Request, Response } from 'express';
+import type { CookieShape } from './cookies.ts';
 
 export interface Mark {
   memberId: string;
@@ -12,17 +13,19 @@ export interface Mark {
   nonce: string;
 }
 
-const COOKIE = 'ergon.known';
 /** Members a browser is known of; the one longest ago goes first. */
 const MOST_MARKS = 6;
 const YEAR_MS = 365 * 24 * 3600 * 1000;
 
 export class KnownDevices {
-  constructor(private readonly secret: string) {}
+  constructor(
+    private readonly secret: string,
+    private readonly cookie: CookieShape,
+  ) {}
 
   /** The marks a browser sends that we gave it. */
   of(request: Request): Mark[] {
-    const sent = parseCookie(request.get('cookie') ?? '')[COOKIE] ?? '';
+    const sent = parseCookie(request.get('cookie') ?? '')[this.cookie.known] ?? '';
     return sent
       .split('~')
       .slice(0, MOST_MARKS)
@@ -36,7 +39,7 @@ export class KnownDevices {
     const others = this.of(request).filter((mark) => mark.memberId !== memberId);
     const marks = [{ memberId, nonce: randomBytes(12).toString('hex') }, ...others].slice(0, MOST_MARKS);
     const value = marks.map((mark) => `${mark.memberId}.${mark.nonce}.${this.mac(mark)}`).join('~');
-    response.cookie(COOKIE, value, { httpOnly: true, sameSite: 'strict', maxAge: YEAR_MS });
+    response.cookie(this.cookie.known, value, { ...this.cookie.options, maxAge: YEAR_MS });
   }
 
   private mac({ memberId, nonce }: Mark): string {

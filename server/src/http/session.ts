@@ -4,6 +4,7 @@ import session, { type Store } from 'express-session';
 import type { DataSource } from 'typeorm';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
+import type { CookieShape } from './cookies.ts';
 import { touchSandbox } from '../store/demo.ts';
 
 declare module 'express-session' {
@@ -19,14 +20,14 @@ declare module 'express-session' {
 /** Whatever is done in it, a session ends after so long. */
 const SESSION_MS = 30 * 24 * 3600 * 1000;
 
-export const sessions = (store: Store, secret: string) =>
+export const sessions = (store: Store, secret: string, cookie: CookieShape) =>
   session({
-    name: 'ergon.sid',
+    name: cookie.session,
     secret,
     store,
     resave: false,
     saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: SESSION_MS },
+    cookie: { ...cookie.options, maxAge: SESSION_MS },
   });
 
 export interface SignedIn {

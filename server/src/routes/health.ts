@@ -1,3 +1,4 @@
+import type { HealthAnswer } from '@ergon/core/record/machineExchange';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import type { Backups } from '../backup/backups.ts';
@@ -18,10 +19,12 @@ export function healthRoutes(source: DataSource, { backups, room }: Watched): Ro
     const database = (await answers(source)) ? 'ok' : 'away';
     const disk = room?.isLow() ? 'full' : 'ok';
     const isWell = database === 'ok' && disk === 'ok';
+    const backup = backups?.health() ?? 'none';
+    const answer: HealthAnswer = { status: isWell ? 'ok' : 'down', database, disk, backup };
     response
       .status(isWell ? 200 : 503)
       .set('cache-control', 'no-store')
-      .json({ status: isWell ? 'ok' : 'down', database, disk, backup: backups?.health() ?? 'none' });
+      .json(answer);
   });
   return router;
 }

@@ -2,6 +2,7 @@ import { joinSchema, linkSchema, memberChangeSchema, newLinkSchema } from '@ergo
 import { type Request, Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { ApiError } from '../errors.ts';
+import { clientAddress } from '../http/clientAddress.ts';
 import type { KnownDevices } from '../http/knownDevice.ts';
 import { enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
@@ -20,7 +21,7 @@ export function memberRoutes(source: DataSource, devices: KnownDevices): Router 
       return await open();
     } catch (error) {
       if (!(error instanceof ApiError && error.code === 'link.gone')) throw error;
-      const counted = await tries.count([{ key: `link ${request.ip}`, most: MOST_WRONG.address }]);
+      const counted = await tries.count([{ key: `link ${clientAddress(request)}`, most: MOST_WRONG.address }]);
       throw counted ? error : new ApiError('sign-in.too-often');
     }
   };

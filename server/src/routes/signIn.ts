@@ -6,6 +6,8 @@ import type { DataSource } from 'typeorm';
 import { SharedRateLimit } from '../database/sharedRateLimit.ts';
 import type { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
+import { clientAddress } from '../http/clientAddress.ts';
+import type { CookieShape } from '../http/cookies.ts';
 import type { KnownDevices } from '../http/knownDevice.ts';
 import { asking, enter, signedIn } from '../http/session.ts';
 import { validated } from '../http/validate.ts';
@@ -18,10 +20,11 @@ export interface SignInOptions {
   /** Crews and demos begun from one address in a minute. */
   triesPerMinute: number;
   devices: KnownDevices;
+  cookie: CookieShape;
 }
 
 /** The ways in and out. */
-export function signInRoutes(source: DataSource, { triesPerMinute, devices }: SignInOptions): Router {
+export function signInRoutes(source: DataSource, { triesPerMinute, devices, cookie }: SignInOptions): Router {
   const router = Router();
   const tries = new WrongTries(source);
   const limited = rateLimit({
@@ -41,14 +44,14 @@ export function signInRoutes(source: DataSource, { triesPerMinute, devices }: Si
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error as Error) : resolve())),
     );
-    response.clearCookie('ergon.sid').status(204).end();
+    response.clearCookie(cookie.session, cookie.options).status(204).end();
   };
 
   router.get('/session', (request, response) => {
     response.json({ signedIn: typeof asking(request) !== 'string' });
   });
   router.post('/session', async (request, response) => {
-    const from = { address: request.ip ?? '', marks: devices.of(request), tries };
+    const from = { address: clientAddress(request), marks: devices.of(request), tries };
     await letIn(request, response, await memberWith(source, validated(signInSchema, request.body), from));
   });
   router.delete('/session', letOut);

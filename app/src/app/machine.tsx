@@ -1,0 +1,1 @@
+export { MachinePage as default } from '../screens/lazyForms';
