@@ -9,29 +9,33 @@ import { space } from '../theme/tokens';
 export function BackupList({ here }: { here: NonNullable<MachineAnswer['here']> }) {
   const { backups, trouble } = here;
   return (
-    <View style={styles.part}>
-      <Words as="heading" level={2}>
-        Backups
-      </Words>
-      {trouble !== null && <Words tone="fault">{`The last try: ${trouble}`}</Words>}
-      {backups.length === 0 ? (
-        <Words tone="quiet">There is none yet. ./bin/backup makes one now.</Words>
-      ) : (
-        <View role="list" aria-label="Backups" style={styles.part}>
-          {backups.map((backup) => (
-            <BackupRow key={backup.file} backup={backup} />
-          ))}
-        </View>
-      )}
-      <Words as="heading" level={2}>
-        Bringing one back
-      </Words>
-      <Words>
-        Stop Ergon, then ./bin/restore FILE with the name of one. What is there now is put aside, not removed. What
-        phones had sent after that backup is in what is put aside, and everybody signs in again.
-      </Words>
-      <Words tone="quiet">They lie on this machine’s disk: copy the folder to another one.</Words>
-    </View>
+    <>
+      <View style={styles.part}>
+        <Words as="heading" level={2}>
+          Backups
+        </Words>
+        {trouble !== null && <Words tone="fault">{`The last try: ${trouble}`}</Words>}
+        {backups.length === 0 ? (
+          <Words tone="quiet">There is none yet. ./bin/backup makes one now.</Words>
+        ) : (
+          <View role="list" aria-label="Backups" style={styles.part}>
+            {backups.map((backup) => (
+              <BackupRow key={backup.file} backup={backup} />
+            ))}
+          </View>
+        )}
+      </View>
+      <View style={styles.part}>
+        <Words as="heading" level={2}>
+          Bringing one back
+        </Words>
+        <Words>
+          Stop Ergon, then ./bin/restore FILE with the name of one. What is there now is put aside, not removed. What
+          phones had sent after that backup is in what is put aside, and everybody signs in again.
+        </Words>
+        <Words tone="quiet">They lie on this machine’s disk: copy the folder to another one.</Words>
+      </View>
+    </>
   );
 }
 
