@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { removing } from '@ergon/core/operation/editsOf';
 import request from 'supertest';
 import { Mate } from './mate';
+import { routesOf } from './routeCases';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
 let server: TestServer;
@@ -47,12 +48,7 @@ test('the same ids in two crews are two records', async () => {
 });
 
 test('the ways in are signing in, members and operations; the rest is read', () => {
-  const layers = (router: { stack: Layer[] }): string[] =>
-    router.stack.flatMap((layer) => {
-      if (layer.route) return Object.keys(layer.route.methods).map((method) => `${method} ${layer.route!.path}`);
-      return layer.handle.stack ? layers(layer.handle as { stack: Layer[] }) : [];
-    });
-  const all = layers((server.app as unknown as { router: { stack: Layer[] } }).router);
+  const all = routesOf(server.app);
   expect(all.sort()).toEqual([
     'delete /links/:id',
     'delete /session',
@@ -89,11 +85,6 @@ test('the ways in are signing in, members and operations; the rest is read', () 
     'put /passphrase',
   ]);
 });
-
-interface Layer {
-  route?: { path: string; methods: Record<string, boolean> };
-  handle: { stack?: Layer[] };
-}
 
 test('signing in gives a new session id and a cookie no script and no other site can use', async () => {
   const agent = request.agent(server.app);
