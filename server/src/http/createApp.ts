@@ -90,7 +90,8 @@ export function createApp(options: AppOptions): Express {
     deadline(options.answerWithinMs),
     sameOrigin,
     needsRoom(options.room),
-    express.json({ limit: '8mb' }),
+    // Nothing of ours sends it packed, and what is packed may be far larger than it looks.
+    express.json({ limit: '8mb', inflate: false }),
     (_request, response, next) => {
       response.set('cache-control', 'no-store');
       next();

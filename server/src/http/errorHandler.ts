@@ -42,9 +42,8 @@ function asApiError(error: unknown): ApiError {
     return new ApiError('input.not-json', [{ path: 'body', message: 'is not valid JSON' }]);
   if (type === 'entity.too.large')
     return new ApiError('input.too-large', [{ path: 'body', message: 'is larger than 8 MB: send it in parts' }]);
-  if (typeof type === 'string' && status !== undefined && status < 500) {
-    return new ApiError('input.invalid', [{ path: 'body', message: 'cannot be read: send plain UTF-8 JSON' }]);
-  }
   if (error instanceof URIError) return new ApiError('route.missing');
+  if (status !== undefined && status >= 400 && status < 500)
+    return new ApiError('input.invalid', [{ path: 'body', message: 'cannot be read: send plain UTF-8 JSON' }]);
   return new ApiError('server.failed');
 }

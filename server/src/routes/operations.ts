@@ -67,6 +67,8 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
     const { after, member: asked } = validated(feedSchema, request.query);
     const { crewId, member, epoch } = signedInAs(request, asked);
     const resumed = Number(request.get('last-event-id'));
+    // Whoever went away before their stream began would never be seen to leave it.
+    if (response.closed) return;
     openStream(response);
     const stop = feed.listen(crewId, {
       number: Number.isInteger(resumed) && resumed > after ? resumed : after,
@@ -79,7 +81,7 @@ export function operationRoutes(source: DataSource, { taker, states, feed, prese
       sendAway: () => response.end(),
       tell: (present) => response.write(`event: present\ndata: ${JSON.stringify(present)}\n\n`),
     });
-    stillHere(request, response, () => {
+    stillHere(response, () => {
       stop();
       leave();
     });
@@ -119,11 +121,10 @@ function openStream(response: Response): void {
   response.write(': here\n\n');
 }
 
-function stillHere(request: Request, response: Response, stop: () => void): void {
+function stillHere(response: Response, stop: () => void): void {
   const timer = setInterval(() => response.write(': here\n\n'), STILL_HERE_MS);
-  request.on('close', () => {
+  response.on('close', () => {
     clearInterval(timer);
     stop();
-    response.end();
   });
 }
