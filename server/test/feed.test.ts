@@ -140,6 +140,35 @@ test('who is there is told, whichever server they listen to, and who has gone is
   there.close();
 }, 15_000);
 
+test('whoever left before their stream began is never there', async () => {
+  const { id } = (await mate.rig()).member;
+  const present = async () => (await server.source.query('SELECT 1 FROM `presence` WHERE memberId = ?', [id])).length;
+  for (let waited = 0; (await present()) > 0 && waited < 200; waited++) await sleep(50);
+  const find = server.source.manager.findOne.bind(server.source.manager);
+  let asked = 0;
+  const slow = jest
+    .spyOn(server.source.manager, 'findOne')
+    .mockImplementation(async (...of: Parameters<typeof find>) => {
+      asked += 1;
+      await sleep(300);
+      return find(...of);
+    });
+  try {
+    const phone = listen(0);
+    await until(() => asked > 0);
+    await phone.stop();
+    await sleep(800);
+    expect(await present()).toBe(0);
+    // One that waits is there.
+    const other = listen(0);
+    for (let waited = 0; (await present()) === 0 && waited < 100; waited++) await sleep(50);
+    expect(await present()).toBe(1);
+    await other.stop();
+  } finally {
+    slow.mockRestore();
+  }
+});
+
 test('without a session nobody listens, and a number that is none is refused', async () => {
   const { port } = listening.address() as AddressInfo;
   const status = async (query: string, headers: Record<string, string>) =>

@@ -199,6 +199,8 @@ test(
     const held: number[] = [];
     for (let begun = 0; begun < REQUESTS; begun += ROUND) {
       await server.source.query('DELETE FROM `rate_limits`');
+      // Who was in the demo before has left it long ago.
+      await server.source.query('UPDATE `crews` SET `usedAt` = NOW() - INTERVAL 1 HOUR WHERE `usedAt` IS NOT NULL');
       const sender = await somebody(begun / ROUND);
       // Drawn before any is sent: in what order they are answered changes nothing of what is asked.
       const round = Array.from({ length: Math.min(ROUND, REQUESTS - begun) }, () => {
