@@ -5,7 +5,7 @@ import { applyOperation, replay } from '../src/operation/applyOperation.ts';
 import { toDocument } from '../src/operation/crewDocument.ts';
 import { type CrewState, emptyState } from '../src/operation/crewState.ts';
 import { cellOf, type Edit, inverse } from '../src/operation/edit.ts';
-import { importing, making, placingRef, removing, settingEdits } from '../src/operation/editsOf.ts';
+import { importing, making, placingRef, removing, replacedBy, settingEdits } from '../src/operation/editsOf.ts';
 import { stateBefore } from '../src/operation/history.ts';
 import { parseDocument } from '../src/record/kitDocument.ts';
 import type { Draw } from './draw.ts';
@@ -112,6 +112,8 @@ test('only a field somebody set to something else waits; the rest of the operati
 test('whatever members do, in whatever order, what is exported is taken in again', () => {
   let stale = 0;
   let read = 0;
+  let kept = 0;
+  let replaced = 0;
   forEach((draw, index) => {
     let state = stateAt(draw, index);
     // Each does something without having seen what the others did.
@@ -129,10 +131,21 @@ test('whatever members do, in whatever order, what is exported is taken in again
     const document = toDocument(state);
     const elsewhere = applyOperation(emptyState(), importing(emptyState(), document, 'other')).state;
     same(toDocument(elsewhere), document);
+    // Where an import says that it replaces nothing, all that was there is there as it was.
+    const older = toDocument(applyOperation(state, anyEdits(state, draw, 'old')).state);
+    const back = importing(state, older, 'back');
+    const after = applyOperation(state, back).state;
+    if (replacedBy(back).length === 0) {
+      const again = importing(after, document, 'again');
+      // A moment that was added makes those after it count on.
+      expect(again.filter((edit) => edit.to !== null && !(edit.edit === 'field' && edit.field === 'rank'))).toEqual([]);
+      kept++;
+    } else replaced++;
     read++;
   });
   expect(stale).toBeGreaterThan(RUNS / 20);
   expect(read).toBe(RUNS / 4);
+  expect([kept, replaced].every((count) => count > RUNS / 40)).toBe(true);
 });
 
 describe('what was removed and made again is another', () => {

@@ -32,6 +32,7 @@ export const ERRORS = {
       'This link was used, withdrawn, or has ended. Ask for a new one; if you have just used it, sign in with your name and passphrase.',
   },
   'link.too-many': { status: 409, message: 'Too many links are open. Withdraw some, then make another.' },
+  'crew.full': { status: 409, message: 'This crew has as many members as there can be, with those who were removed.' },
   'crew.not-empty': {
     status: 409,
     message: 'This crew has something already. Start a new crew, and bring the archive in there.',

@@ -98,11 +98,12 @@ interface Sender {
   rig: CrewRig | null;
   /** A link of theirs that is open. */
   token: string | null;
+  link: string;
 }
 
 async function somebody(round: number): Promise<Sender> {
   const kind = round % 4;
-  if (kind === 3) return { cookie: '', rig: null, token: null };
+  if (kind === 3) return { cookie: '', rig: null, token: null, link: 'none' };
   const crew = { crew: `Crew ${round}`, name: 'Sender', passphrase: PASSPHRASE };
   const { cookie } = await answered(kind === 2 ? jsonTo('/api/demo', {}) : jsonTo('/api/crews', crew));
   if (kind === 0) {
@@ -111,7 +112,9 @@ async function somebody(round: number): Promise<Sender> {
   }
   const made = await answered(jsonTo('/api/links', { role: 'member' }, cookie));
   const { token = null } = JSON.parse(made.text) as { token?: string };
-  return { cookie: cookie!, rig: await rigOf(cookie!), token };
+  const members = await answered({ method: 'GET', path: '/api/members', headers: { cookie: cookie! } });
+  const { links = [] } = JSON.parse(members.text) as { links?: { id: string }[] };
+  return { cookie: cookie!, rig: await rigOf(cookie!), token, link: links[0]?.id ?? 'none' };
 }
 
 const rigOf = async (cookie: string): Promise<CrewRig> =>
@@ -134,11 +137,11 @@ function operationOf(rig: CrewRig, edits: (rig: CrewRig, born: string) => readon
 }
 
 /** What the route expects, of the sender's own. */
-function inOrder(route: string, { rig, token }: Sender): Asked {
+function inOrder(route: string, { rig, token, link }: Sender): Asked {
   const { operation: theirOwn, ...others } = theirs.named;
   const own = rig ? { crew: rig.crew.name, member: rig.member } : others;
   const operation = rig ? operationOf(rig, (now, born) => anyEdits(now, draw, born)) : theirOwn;
-  const asked = ROUTE_CASES[route]!({ ...own, link: 'none', operation });
+  const asked = ROUTE_CASES[route]!({ ...own, link, operation });
   const more =
     route === 'post /session'
       ? { passphrase: PASSPHRASE }

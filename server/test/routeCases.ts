@@ -31,10 +31,22 @@ const press = { camera: {}, shot: { body: 'body-1', attitude: 'level' } };
 /** 32 bytes that open nothing. */
 const TOKEN = 'A'.repeat(43);
 
-const archive = ({ crew, operation }: Named): unknown[] => [
-  { format: 'ergon-archive', version: 3, crew, records: 0, operations: 1 },
-  { operation: { ...operation, number: 1, memberName: null, takenAt: operation.at, clockAheadS: null, conflicts: [] } },
-];
+/** Of one operation that changed nothing, by somebody who is theirs. */
+function archive({ operation: { id, member, at, label } }: Named): unknown[] {
+  const done = {
+    number: 1,
+    id,
+    member,
+    memberName: null,
+    at,
+    takenAt: at,
+    clockAheadS: null,
+    label,
+    edits: [],
+    conflicts: [],
+  };
+  return [{ format: 'ergon-archive', version: 3, crew: 'Brought in', records: 0, operations: 1 }, { operation: done }];
+}
 
 export const ROUTE_CASES: Readonly<Record<string, (of: Named) => Asked>> = {
   'get /health': () => ({ path: '/health' }),

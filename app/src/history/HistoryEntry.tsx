@@ -1,7 +1,7 @@
 import type { RecordRef } from '@ergon/core/operation/crewState';
 import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import { editsOf } from '@ergon/core/operation/history';
-import { editText, fromToText, type Told, unmetText } from '@ergon/core/words/operationWords';
+import { fromToText, type Told, unmetText } from '@ergon/core/words/operationWords';
 import { format } from 'date-fns/format';
 import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
 import { isToday } from 'date-fns/isToday';
@@ -13,10 +13,8 @@ import { Words } from '../components/Words';
 import { useRig } from '../rig/Rig';
 import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
+import { EditList } from './EditList';
 import { LookAsItWas } from './LookAsItWas';
-
-/** Edits written out in one entry; of an import there may be hundreds. */
-const SHOWN = 8;
 
 export interface HistoryEntryProps {
   operation: TakenOperation;
@@ -70,18 +68,9 @@ function Opened({ operation, since, of }: Omit<HistoryEntryProps, 'open' | 'onTo
   const { rig, names, queue } = useRig();
   const [asItWas, setAsItWas] = useState(false);
   if (!rig) return null;
-  const edits = of ? editsOf(operation, of) : operation.edits;
-  const shown = edits.slice(0, SHOWN);
   return (
     <View style={styles.opened}>
-      {shown.map((edit, index) => (
-        <Words key={index} as="small">
-          {editText(edit, { names, state: rig })}
-        </Words>
-      ))}
-      {edits.length > shown.length && (
-        <Words as="small" tone="quiet">{`and ${edits.length - shown.length} more`}</Words>
-      )}
+      <EditList edits={of ? editsOf(operation, of) : operation.edits} told={{ names, state: rig }} />
       {operation.conflicts.map((conflict, index) => (
         <Words key={`clash ${index}`} as="small" tone="quiet">
           {unmetText(conflict, { names, state: rig })}

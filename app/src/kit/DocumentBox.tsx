@@ -1,5 +1,5 @@
 import { toDocument } from '@ergon/core/operation/crewDocument';
-import { importing } from '@ergon/core/operation/editsOf';
+import { importing, replacedBy } from '@ergon/core/operation/editsOf';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
 import { parseDocument, writeDocument } from '@ergon/core/record/kitDocument';
 import { useState } from 'react';
@@ -9,17 +9,29 @@ import { Words } from '../components/Words';
 import type { OperationQueue } from '../rig/operationQueue';
 import { useRig } from '../rig/Rig';
 import { space } from '../theme/tokens';
+import { type Ahead, ImportAhead } from './ImportAhead';
 import { ExportButton } from './ExportButton';
 
 /** At most this many faults are listed: a person mends a few and tries again. */
 const SHOWN_FAULTS = 12;
 
-type Outcome = { imported: string } | { same: string } | { faults: readonly FieldFault[] };
+type Faults = { faults: readonly FieldFault[] };
+type Done = { imported: string } | { same: string } | Faults;
+type Outcome = Done | { ahead: Ahead };
 
 /** The open document, out and in. */
 export function DocumentBox() {
   const { rig, queue } = useRig();
   const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const put = (ahead: Ahead) => setOutcome(importNow(queue, ahead));
+  const pick = async (file: File) => {
+    const read = await readDocument(file);
+    if ('faults' in read) return setOutcome(read);
+    // What only adds is done at once; nobody is asked about nothing.
+    const asks = rig !== null && replacedBy(importing(rig, read.document, 'ahead')).length > 0;
+    if (asks) setOutcome({ ahead: read });
+    else put(read);
+  };
   return (
     <View style={styles.box}>
       <Words as="heading" level={2}>
@@ -27,7 +39,7 @@ export function DocumentBox() {
       </Words>
       <Words tone="quiet">
         Your families, profiles, units and looks as one open JSON file. Importing adds to your kit and replaces what has
-        the same id; a file with any fault changes nothing.
+        the same id, which is shown before it is done; a file with any fault changes nothing.
       </Words>
       <View style={styles.buttons}>
         {rig && (
@@ -41,15 +53,18 @@ export function DocumentBox() {
           label="Import a file"
           hint="Document to import"
           accept="application/json,.json"
-          onPick={(file) => void importFile(queue, file).then(setOutcome)}
+          onPick={(file) => void pick(file)}
         />
       </View>
-      {outcome && <Outcomes outcome={outcome} />}
+      {outcome && 'ahead' in outcome && (
+        <ImportAhead ahead={outcome.ahead} onImport={() => put(outcome.ahead)} onLeave={() => setOutcome(null)} />
+      )}
+      {outcome && !('ahead' in outcome) && <Outcomes outcome={outcome} />}
     </View>
   );
 }
 
-function Outcomes({ outcome }: { outcome: Outcome }) {
+function Outcomes({ outcome }: { outcome: Done }) {
   if ('faults' in outcome) return <Refused faults={outcome.faults} />;
   return (
     <Words live>
@@ -58,8 +73,8 @@ function Outcomes({ outcome }: { outcome: Outcome }) {
   );
 }
 
-/** All of it as one operation, which undo takes back as one; a file with any fault changes nothing. */
-async function importFile(queue: OperationQueue, file: File): Promise<Outcome> {
+/** A file with any fault changes nothing. */
+async function readDocument(file: File): Promise<Ahead | Faults> {
   let input: unknown;
   try {
     input = JSON.parse(await file.text());
@@ -68,8 +83,13 @@ async function importFile(queue: OperationQueue, file: File): Promise<Outcome> {
   }
   const parsed = parseDocument(input);
   if (!parsed.ok) return { faults: parsed.faults.map((fault) => ({ ...fault, path: fault.path || 'document' })) };
-  const id = queue.submit(`import of ${file.name}`, (rig, born) => importing(rig, parsed.document, born));
-  return id === null ? { same: file.name } : { imported: file.name };
+  return { file: file.name, document: parsed.document };
+}
+
+/** All of it as one operation, which undo takes back as one. */
+function importNow(queue: OperationQueue, { file, document }: Ahead): Done {
+  const id = queue.submit(`import of ${file}`, (rig, born) => importing(rig, document, born));
+  return id === null ? { same: file } : { imported: file };
 }
 
 function Refused({ faults }: { faults: readonly FieldFault[] }) {

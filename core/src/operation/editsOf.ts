@@ -129,6 +129,10 @@ export function importing(state: CrewState, document: KitDocument, born: string)
   ];
 }
 
+/** Those of them after which something that was there is not any more, or is other than it was. */
+export const replacedBy = (edits: readonly Edit[]): Edit[] =>
+  edits.filter((edit) => (edit.edit === 'field' ? edit.from !== null : edit.from !== null && edit.to === null));
+
 /** A document's moments with ranks: those they have where these say the same order, else counted anew. */
 function rankedMoments(state: CrewState, { id: event, moments }: KitDocument['events'][number]): RankedMoment[] {
   const known = new Map(momentsOf(state, event).map(({ id, rank }) => [id, rank]));

@@ -21,6 +21,10 @@ export class Crew {
   @Column({ type: 'int', unsigned: true, default: 0 })
   lastOperation!: number;
 
+  /** Of the edits of all its operations, as JSON; see store/quotas. A number of this size comes as text. */
+  @Column({ type: 'bigint', unsigned: true, default: 0 })
+  storedBytes!: string;
+
   @Column({ type: 'datetime', precision: 6, default: () => 'CURRENT_TIMESTAMP(6)' })
   createdAt!: Date;
 }

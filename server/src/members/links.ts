@@ -13,6 +13,7 @@ import { Crew } from '../entities/Crew.ts';
 import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
+import { QUOTAS } from '../store/quotas.ts';
 import { noteDeed } from './memberDeeds.ts';
 import { refuseManyAlike, unlessTaken } from './memberNames.ts';
 import { hashOf } from './passphrases.ts';
@@ -130,6 +131,7 @@ async function letIn(
   person: Pick<Member, 'name' | 'passphraseHash'>,
 ): Promise<string> {
   const id = randomUUID();
+  if ((await manager.countBy(Member, { crewId: crew.id })) >= QUOTAS.members) throw new ApiError('crew.full');
   await refuseManyAlike(manager, person.name, crew.name);
   await manager.insert(Member, { id, crewId: crew.id, role: link.role, ...person });
   await noteDeed(manager, crew.id, { what: 'joined', by: person.name, whom: link.madeBy });

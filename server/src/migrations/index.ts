@@ -4,6 +4,7 @@ import { Events1700000000006 } from './0006-events.ts';
 import { Operations1700000000005 } from './0005-operations.ts';
 import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
 import { MembersAndGuests1700000000007 } from './0007-members-and-guests.ts';
+import { WhatACrewStores1700000000008 } from './0008-what-a-crew-stores.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
 
 /**
@@ -18,4 +19,5 @@ export const MIGRATIONS = [
   Operations1700000000005,
   Events1700000000006,
   MembersAndGuests1700000000007,
+  WhatACrewStores1700000000008,
 ] as const;

@@ -21,6 +21,7 @@ import { OperationRow } from '../entities/OperationRow.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
 import { takenOf } from './operationRows.ts';
+import { bytesOf, type Quotas, QUOTAS, tooManyRecords, tooMuchHistory } from './quotas.ts';
 
 /** Rows read or written in one statement. */
 const PAGE = 200;
@@ -69,6 +70,7 @@ export async function readArchive(
   source: DataSource,
   crewId: string,
   lines: AsyncIterable<string>,
+  quotas = QUOTAS,
 ): Promise<ArchiveHeader> {
   try {
     return await source.transaction(async (manager) => {
@@ -76,8 +78,10 @@ export async function readArchive(
       if (!crew) throw new ApiError('sign-in.needed');
       if (crew.lastOperation > 0 || (await manager.existsBy(RecordRow, { crewId })))
         throw new ApiError('crew.not-empty');
-      const header = await new Filling(manager, crewId).fill(lines);
-      await manager.update(Crew, { id: crewId }, { name: header.crew, lastOperation: header.operations });
+      const filling = new Filling(manager, crewId, quotas);
+      const header = await filling.fill(lines);
+      const { crew: name, operations: lastOperation } = header;
+      await manager.update(Crew, { id: crewId }, { name, lastOperation, storedBytes: String(filling.bytes) });
       return header;
     });
   } catch (error) {
@@ -92,17 +96,19 @@ class Filling {
   private readonly keys = new Set<string>();
   private records: ArchivedRecord[] = [];
   private operations: TakenOperation[] = [];
+  bytes = 0;
 
   constructor(
     private readonly manager: EntityManager,
     private readonly crewId: string,
+    private readonly quotas: Quotas,
   ) {}
 
   async fill(lines: AsyncIterable<string>): Promise<ArchiveHeader> {
     for await (const text of lines) {
       const line = this.reader.read(text);
       if ('record' in line) this.records.push(this.checked(line.record));
-      if ('operation' in line) this.operations.push(line.operation);
+      if ('operation' in line) this.operations.push(this.counted(line.operation));
       if (this.records.length + this.operations.length >= PAGE) await this.write();
     }
     const header = this.reader.end();
@@ -111,7 +117,14 @@ class Filling {
     return header;
   }
 
+  private counted(operation: TakenOperation): TakenOperation {
+    this.bytes += bytesOf(operation.edits);
+    if (this.bytes > this.quotas.bytes) throw new ArchiveFault(tooMuchHistory(this.quotas));
+    return operation;
+  }
+
   private checked(record: ArchivedRecord): ArchivedRecord {
+    if (this.keys.size >= this.quotas.records) throw new ArchiveFault(tooManyRecords(this.quotas));
     const [fault] = recordFaults([record]);
     if (fault) throw new ArchiveFault(fault);
     const key = JSON.stringify(record.on);

@@ -14,6 +14,7 @@ import { ApiError } from '../errors.ts';
 import type { CrewStates } from './crewStates.ts';
 import type { Feed } from './feed.ts';
 import { takenOf } from './operationRows.ts';
+import { bytesOf, overQuota, type Quotas, QUOTAS } from './quotas.ts';
 
 /** Who did it; null where no member did. */
 export interface Author {
@@ -39,6 +40,7 @@ export class OperationTaker {
     private readonly source: DataSource,
     private readonly states: CrewStates,
     private readonly feed: Feed,
+    private readonly quotas: Quotas = QUOTAS,
   ) {}
 
   /**
@@ -71,13 +73,15 @@ export class OperationTaker {
   private async takeOnce(author: Author, operation: Operation, aheadS: number): Promise<OperationAnswer> {
     const { crewId } = author;
     const done = await this.source.transaction(async (manager) => {
-      const number = await nextNumber(manager, crewId);
+      const number = await nextNumber(manager, crewId, bytesOf(operation.edits));
       const before = await this.states.at(manager, crewId, number - 1);
       const { state, taken, conflicts } = applyOperation(before.state, operation.edits);
       const records = touched(state, taken);
       const faults = recordFaults(records);
       if (faults.length > 0) throw new Refused(faults);
       await writeRecords(manager, crewId, records);
+      const over = await overQuota(manager, crewId, { quotas: this.quotas, edits: taken });
+      if (over) throw new Refused([over]);
       const row = rowOf(author, operation, { number, edits: taken, conflicts, aheadS });
       await manager
         .createQueryBuilder()
@@ -120,10 +124,10 @@ const refusal = (id: string, faults: readonly FieldFault[]): OperationAnswer => 
 });
 
 /** Raises the crew's count, and holds the crew until the transaction ends: numbers come without a gap and in order. */
-async function nextNumber(manager: EntityManager, crewId: string): Promise<number> {
+async function nextNumber(manager: EntityManager, crewId: string, bytes: number): Promise<number> {
   const result = (await manager.query(
-    'UPDATE `crews` SET `lastOperation` = LAST_INSERT_ID(`lastOperation` + 1) WHERE `id` = ?',
-    [crewId],
+    'UPDATE `crews` SET `lastOperation` = LAST_INSERT_ID(`lastOperation` + 1), `storedBytes` = `storedBytes` + ? WHERE `id` = ?',
+    [bytes, crewId],
   )) as { affectedRows: number; insertId: number | string };
   if (result.affectedRows !== 1) throw new ApiError('sign-in.needed');
   return Number(result.insertId);
