@@ -33,8 +33,8 @@ const change = { unit: 'light-1', setting: 'channel', from: null, to: 14 } as co
 test('what an older file would undo is listed, and nothing is done until it is asked for', async () => {
   const user = await pick(older(settingEdits(rig, 'first-dance', [change])));
   const card = await ahead();
-  expect(within(card).getByText('older.json would change what you have in one place:')).toBeInTheDocument();
-  expect(within(card).getByText('channel of Light 1 in First dance: 11, now 14')).toBeInTheDocument();
+  expect(within(card).getByText('older.json would change one thing you have:')).toBeInTheDocument();
+  expect(within(card).getByText('channel of Light 1 in First dance: 11, would be 14')).toBeInTheDocument();
   expect(within(card).getByText(/^Nothing is added besides\./)).toBeInTheDocument();
   await user.click(within(card).getByRole('button', { name: 'Cancel' }));
   expect(screen.queryByRole('group', { name: 'Import of older.json' })).toBeNull();
@@ -60,7 +60,7 @@ test('many places are counted, and not all of them listed', async () => {
     );
   await pick(older(rig.looks.flatMap(moved)));
   const card = await ahead();
-  expect(within(card).getByText(/^older\.json would change what you have in \d+ places:$/)).toBeInTheDocument();
+  expect(within(card).getByText(/^older\.json would change \d+ things you have:$/)).toBeInTheDocument();
   expect(within(card).getByText(/^and \d+ more$/)).toBeInTheDocument();
 });
 

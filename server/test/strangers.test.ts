@@ -9,7 +9,7 @@ import { clientAddress } from '../src/http/clientAddress';
 import { certificateNow } from '../src/reach/certificates';
 import type { Reached } from '../src/reach/listen';
 import { type ReachSettings, THIS_MACHINE } from '../src/reach/settings';
-import { PASSPHRASE, startTestServer, type TestServer } from './testServer';
+import { asText, PASSPHRASE, startTestServer, type TestServer } from './testServer';
 
 const ALONE: Reached = { addresses: [], certificate: null };
 const reach = (settings: Partial<ReachSettings>, reached = ALONE) => ({
@@ -172,11 +172,15 @@ describe('what the machine tells of itself', () => {
         const far = await machineOf(server, { [header]: '203.0.113.9' });
         expect(far).toEqual({ ...here, here: null });
       }
-      const fetched = await request(server.app).get('/api/machine/authority.crt').expect(200);
-      expect(fetched.headers['content-type']).toMatch(/^application\/x-x509-ca-cert/);
-      expect(fetched.body.toString()).toBe(certificate!.authority);
+      const fetched = await request(server.app)
+        .get('/api/machine/authority.crt')
+        .buffer(true)
+        .parse(asText)
+        .expect(200);
+      expect(fetched.headers['content-type']).toBe('application/x-x509-ca-cert');
+      expect(fetched.body).toBe(certificate!.authority);
       // The key is nobody's business.
-      expect(JSON.stringify(here) + fetched.body.toString()).not.toContain('PRIVATE');
+      expect(JSON.stringify(here) + fetched.body).not.toContain('PRIVATE');
       // It is asked when nothing else works.
       await server.source.destroy();
       expect(await machineOf(server)).toEqual(here);

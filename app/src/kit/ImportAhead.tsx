@@ -34,9 +34,9 @@ export function ImportAhead({ ahead: { file, document }, onImport, onLeave }: Im
       style={[styles.ahead, { borderColor: colours.rule, backgroundColor: colours.raised }]}
     >
       <Words as="strong" live>
-        {`${file} would change what you have in ${replaced.length === 1 ? 'one place' : `${replaced.length} places`}:`}
+        {`${file} would change ${replaced.length === 1 ? 'one thing' : `${replaced.length} things`} you have:`}
       </Words>
-      <EditList edits={replaced} told={{ names, state: rig }} />
+      <EditList edits={replaced} told={{ names, state: rig, ahead: true }} />
       <Words as="small" tone="quiet">
         {`${added === 0 ? 'Nothing is added' : `${added} ${added === 1 ? 'thing is' : 'things are'} added`} besides. A file may be older than what was changed since: one undo takes all of it back.`}
       </Words>

@@ -1,8 +1,8 @@
 import { bytesText, healthLines } from '@ergon/core/words/machineWords';
 import { StyleSheet, View } from 'react-native';
 import { Failure } from '../components/Failure';
+import { Halves } from '../components/Halves';
 import { Page } from '../components/Page';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { ToTonight } from '../screens/ToTonight';
 import { space } from '../theme/tokens';
@@ -12,20 +12,23 @@ import { useHealth, useMachine } from './useMachine';
 
 /** The machine Ergon runs on, for whoever looks after it. Asks for no sign-in: it is looked at when nothing else opens. */
 export function MachinePage() {
-  const wide = useWide();
   const { data: machine, error } = useMachine();
   return (
     <Page title="This machine" subtitle="What Ergon runs on, and how phones come to it." bare>
-      <View style={wide ? styles.beside : styles.column}>
-        <View style={[styles.column, wide && styles.half]}>
-          {machine && <ReachCard machine={machine} />}
-          <Failure error={error} />
-        </View>
-        <View style={[styles.column, wide && styles.half]}>
-          <Health free={machine?.here?.free ?? null} />
-          {machine?.here && <BackupList here={machine.here} />}
-        </View>
-      </View>
+      <Halves
+        first={
+          <>
+            {machine && <ReachCard machine={machine} />}
+            <Failure error={error} />
+          </>
+        }
+        second={
+          <>
+            <Health free={machine?.here?.free ?? null} />
+            {machine?.here && <BackupList here={machine.here} />}
+          </>
+        }
+      />
       <ToTonight />
     </Page>
   );
@@ -56,8 +59,5 @@ function Health({ free }: { free: number | null }) {
 }
 
 const styles = StyleSheet.create({
-  column: { gap: space.gap },
-  beside: { flexDirection: 'row', gap: space.gap, alignItems: 'flex-start' },
-  half: { flex: 1, maxWidth: 560 },
   part: { gap: space.small },
 });

@@ -3,8 +3,8 @@ import { deedText } from '@ergon/core/words/memberWords';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { Failure } from '../components/Failure';
+import { Halves } from '../components/Halves';
 import { Page } from '../components/Page';
-import { useWide } from '../components/useWide';
 import { Words } from '../components/Words';
 import { whenText } from '../prove/whenText';
 import { isolated } from '../rig/isolatedNames';
@@ -43,25 +43,28 @@ export function MembersPage() {
 }
 
 function Members({ members, links, deeds, own }: MembersAnswer & { own: string }) {
-  const wide = useWide();
   const byOwner = members.some(({ id, role }) => id === own && role === 'owner');
   const inOrder = [...members].sort((a, b) => Number(a.removed !== null) - Number(b.removed !== null));
   return (
-    <View style={wide ? styles.beside : styles.column}>
-      <View style={[styles.column, wide && styles.half]}>
-        <View role="list" aria-label="Members">
-          {inOrder.map((member) => (
-            <MemberRow key={member.id} member={member} isOwn={member.id === own} byOwner={byOwner} />
-          ))}
-        </View>
-        {byOwner ? <InviteBox /> : <Words tone="quiet">An owner of the crew invites others.</Words>}
-        <OpenLinks links={links} nameOf={(id) => members.find((one) => one.id === id)?.name ?? 'somebody'} />
-      </View>
-      <View style={[styles.column, wide && styles.half]}>
-        <OwnAccess />
-        <Deeds deeds={deeds} />
-      </View>
-    </View>
+    <Halves
+      first={
+        <>
+          <View role="list" aria-label="Members">
+            {inOrder.map((member) => (
+              <MemberRow key={member.id} member={member} isOwn={member.id === own} byOwner={byOwner} />
+            ))}
+          </View>
+          {byOwner ? <InviteBox /> : <Words tone="quiet">An owner of the crew invites others.</Words>}
+          <OpenLinks links={links} nameOf={(id) => members.find((one) => one.id === id)?.name ?? 'somebody'} />
+        </>
+      }
+      second={
+        <>
+          <OwnAccess />
+          <Deeds deeds={deeds} />
+        </>
+      }
+    />
   );
 }
 
@@ -94,7 +97,5 @@ const Deeds = ({ deeds }: Pick<MembersAnswer, 'deeds'>) => (
 
 const styles = StyleSheet.create({
   column: { gap: space.gap },
-  beside: { flexDirection: 'row', gap: space.gap, alignItems: 'flex-start' },
-  half: { flex: 1, maxWidth: 560 },
   part: { gap: space.small },
 });

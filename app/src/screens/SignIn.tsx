@@ -67,9 +67,9 @@ export function SignIn() {
           value={isNew}
           onChoose={setIsNew}
         />
+        <OpenNetwork />
         {isNew ? <NewCrewForm {...form} /> : <MemberForm {...form} askCrew={askCrew} />}
         <Failure error={enter.error} />
-        <OpenNetwork />
         <View style={styles.row}>
           <Button
             label="This machine"

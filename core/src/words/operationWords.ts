@@ -22,6 +22,8 @@ import { isSettingPath, type Names, settingName, settingValue, shutterText } fro
 export interface Told {
   names: Names;
   state: CrewState;
+  /** What is told of is not done yet. */
+  ahead?: true;
 }
 
 /** What a record is called; one that is gone by what it held, where that is known. */
@@ -82,7 +84,7 @@ export function editText(edit: Edit, told: Told): string {
 
 /** "3, now 11", for whoever knows of what. */
 export function fromToText({ on, field, from, to }: FieldEdit, told: Told): string {
-  return `${fieldValue(on, field, from, told)}, now ${fieldValue(on, field, to, told)}`;
+  return `${fieldValue(on, field, from, told)}, ${told.ahead ? 'would be' : 'now'} ${fieldValue(on, field, to, told)}`;
 }
 
 const FIELD_NAMES: Readonly<Record<string, string>> = {

@@ -45,7 +45,7 @@ export function machineRoutes({ tls, reached, backups, room }: MachineOptions): 
   router.get('/machine/authority.crt', (_request, response) => {
     const authority = reached().certificate?.authority;
     if (!authority) throw new ApiError('route.missing');
-    response.type('application/x-x509-ca-cert').send(authority);
+    response.type('application/x-x509-ca-cert').send(Buffer.from(authority));
   });
   return router;
 }
