@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { removing } from '@ergon/core/operation/editsOf';
 import request from 'supertest';
 import { Mate } from './mate';
-import { routesOf } from './routeCases';
 import { readDemo, startTestServer, type TestServer } from './testServer';
 
 let server: TestServer;
@@ -45,45 +44,6 @@ test('the same ids in two crews are two records', async () => {
   for (const mate of mates) await mate.imports(readDemo());
   await mates[0].sets('light-1', 'channel', 7);
   expect(await Promise.all(mates.map(async (mate) => (await mate.placed('light-1'))!.channel))).toEqual([7, 11]);
-});
-
-test('the ways in are signing in, members and operations; the rest is read', () => {
-  const all = routesOf(server.app);
-  expect(all.sort()).toEqual([
-    'delete /links/:id',
-    'delete /session',
-    'delete /sessions',
-    'get /archive',
-    'get /document',
-    'get /document/demo',
-    'get /document/profiles/:id',
-    'get /feed',
-    'get /health',
-    'get /machine',
-    'get /machine/authority.crt',
-    'get /members',
-    'get /operations',
-    'get /paper/air/:event',
-    'get /paper/cards/:look',
-    'get /paper/evening/:event',
-    'get /paper/groups/:event',
-    'get /paper/lines/:look',
-    'get /rig',
-    'get /session',
-    'get /standin',
-    'patch /members/:id',
-    'post /archive',
-    'post /crews',
-    'post /demo',
-    'post /links',
-    'post /links/look',
-    'post /links/use',
-    'post /operations',
-    'post /session',
-    'post /standin/meter',
-    'post /standin/press',
-    'put /passphrase',
-  ]);
 });
 
 test('signing in gives a new session id and a cookie no script and no other site can use', async () => {
