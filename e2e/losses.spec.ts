@@ -192,7 +192,7 @@ test('a reload, and a first visit to Kit, open without the server', async () => 
     ['/history', 'History'],
     ['/glossary', 'What words mean'],
     ['/members', 'Members'],
-    ['/machine', 'This machine'],
+    ['/machine', 'The machine'],
   ] as const) {
     await far.goto(address() + path);
     await expect(far.getByRole('heading', { level: 1, name: title })).toBeVisible();

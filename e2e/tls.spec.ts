@@ -95,7 +95,7 @@ test('the machine’s own page is open without a sign-in, and its certificate is
   const page = await phone();
   await page.goto(`${served.address}/sign-in`);
   await expect(page.getByText(/There is no TLS here/)).toHaveCount(0);
-  await page.getByRole('button', { name: /^This machine/ }).click();
+  await page.getByRole('button', { name: /^The machine/ }).click();
   await expect(page.getByText('There is room.', { exact: false })).toBeVisible();
   await expect(page.getByText(/^None yet\. The first is made/)).toBeVisible();
   const authority = new X509Certificate(readFileSync(join(served.folder, 'tls/authority.pem')));

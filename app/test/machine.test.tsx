@@ -88,7 +88,7 @@ test('without TLS on a network the address stands there with the risk', async ()
   const addresses = [{ url: 'http://192.168.4.7:4600', vouched: false }];
   show({ tls: 'off', certificate: null, here: { ...there.here!, addresses } });
   const card = await reach();
-  expect(within(card).getByText(/whoever shares this network can read passphrases/)).toBeInTheDocument();
+  expect(within(card).getByText(/whoever shares the network can read passphrases/)).toBeInTheDocument();
   expect(within(card).queryByText(/the certificate may not be good/i)).toBeNull();
   expect(within(card).getByRole('img', { name: /^http:\/\/192\.168\.4\.7:4600 as a code/ })).toBeInTheDocument();
 });

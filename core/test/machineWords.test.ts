@@ -24,7 +24,9 @@ test('what is wrong with the machine is named, and nothing else', () => {
 test('how phones reach it: what is at risk in the open, and what only the machine’s own screen may show', () => {
   expect(reachText('off', false)).toMatch(/ERGON_HOST=0\.0\.0\.0/);
   expect(reachText('off', true)).toMatch(/read passphrases.*ERGON_TLS=own/);
-  expect(reachText('proxy', true)).toBe(reachText('given', true));
+  // Who made a certificate that was given, or what a proxy shows, nobody here knows.
+  expect(reachText('given', true)).toMatch(/^Phones that know who made it|^Phones that know who made its/);
+  expect(reachText('proxy', true)).toMatch(/of the proxy/);
   for (const text of [warningText, trustText]) {
     expect(text(true)).toMatch(/this( fingerprint)?:$/);
     expect(text(false)).toMatch(/on the machine’s own screen\.$/);

@@ -1,6 +1,6 @@
 /** Where Ergon is heard, and the certificate it shows there, followed through networks, renewals and damaged files. */
 import { X509Certificate } from 'node:crypto';
-import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { request as tlsRequest } from 'node:https';
 import { createServer, isIP } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -109,15 +109,20 @@ test('what others open: the venue’s own network first, nothing of one card alo
   addresses = ['203.0.113.9', 'fe80::1', 'fd00::2', '192.168.4.7'];
   expect(heardOn('127.0.0.1', machine)).toEqual(['127.0.0.1']);
   expect(heardOn('0.0.0.0', machine)).toEqual(['192.168.4.7', '203.0.113.9']);
-  expect(openedAt({ ...OWN, host: '::' }, 4600, machine)).toEqual([
+  expect(openedAt({ ...OWN, host: '::' }, 4600, { machine, vouches: () => false })).toEqual([
     { url: 'https://192.168.4.7:4600', vouched: true },
     { url: 'https://[fd00::2]:4600', vouched: true },
     { url: 'https://203.0.113.9:4600', vouched: false },
   ]);
   const given = { ...OWN, tls: { kind: 'given', cert: 'c', key: 'k' }, names: ['lights.example.org'] } as const;
-  expect(openedAt(given, 443, machine)[0]).toEqual({ url: 'https://lights.example.org:443', vouched: true });
+  const vouches = (one: string) => one === 'lights.example.org';
+  expect(openedAt(given, 443, { machine, vouches })[0]).toEqual({
+    url: 'https://lights.example.org:443',
+    vouched: true,
+  });
+  expect(openedAt(given, 443, { machine, vouches: () => false }).map(({ vouched }) => vouched)).not.toContain(true);
   const proxied = { ...THIS_MACHINE, tls: { kind: 'proxy' }, names: ['lights.example.org'] } as const;
-  expect(openedAt(proxied, 4600, machine)).toEqual([{ url: 'https://lights.example.org', vouched: true }]);
+  expect(openedAt(proxied, 4600, { machine, vouches })).toEqual([{ url: 'https://lights.example.org', vouched: null }]);
   expect(ownNames(machine)).toEqual(['localhost', 'corner-laptop', 'corner-laptop.local']);
   expect(ownNames({ ...machine, hostname: () => 'ünlaut' })).toEqual(['localhost']);
 });
@@ -180,6 +185,10 @@ describe('a machine’s own certificate', () => {
     const second = await ownNow(inDays(336));
     expect(second.cert).not.toBe(first.cert);
     expect(second.authority).toBe(first.authority);
+    // A clock that is behind, as of a laptop that lost its battery, costs no phone its trust.
+    const behind = await ownNow(inDays(-900));
+    expect(behind.authority).toBe(first.authority);
+    expect((await ownNow(inDays(336))).authority).toBe(first.authority);
     const late = await ownNow(inDays(3640));
     expect(late.authority).not.toBe(first.authority);
     // A phone whose clock is two days behind believes it too.
@@ -200,6 +209,18 @@ describe('a machine’s own certificate', () => {
     const third = await ownNow();
     expect(third.authority).not.toBe(first.authority);
     expect(third.cert.endsWith(third.authority!)).toBe(true);
+  });
+
+  test('one that is there and cannot be read is not replaced', async () => {
+    const first = await ownNow();
+    const file = join(folder, 'tls', 'authority.pem');
+    const text = readFileSync(file);
+    rmSync(file);
+    mkdirSync(file);
+    await expect(own()).rejects.toThrow(/EISDIR/);
+    rmSync(file, { recursive: true });
+    writeFileSync(file, text);
+    expect(await ownNow()).toEqual(first);
   });
 
   test('one of another pair is not shown', async () => {
@@ -243,6 +264,8 @@ describe('a certificate that was given', () => {
     for (let tries = 0; reached().certificate!.cert === first && tries < 200; tries += 1) await sleep(20);
     expect(await seen()).toBe(fingerprintOf(second));
     expect(reached().certificate!.authority).toBeNull();
+    // It names localhost, and this Ergon is opened by its address.
+    expect(reached().addresses).toEqual([{ url: `https://127.0.0.1:${port}`, vouched: false }]);
   });
 
   test.each<[string, () => void | Promise<unknown>, RegExp]>([
@@ -282,7 +305,7 @@ test('where it cannot listen it says which setting, and a port in use is told to
   expect(reachWarnings(THIS_MACHINE, { wanted, port })).toEqual([]);
   expect(reachWarnings(OWN, { wanted: port, port })).toEqual([]);
   expect(reachWarnings(plain, { wanted: port, port })).toEqual([
-    expect.stringMatching(/^without TLS: .*ERGON_TLS=own/),
+    expect.stringMatching(/^There is no TLS here: .*ERGON_TLS=own/),
   ]);
   expect(reachWarnings(OWN, { wanted, port })).toEqual([expect.stringMatching(/^port \d+ is in use/)]);
 });

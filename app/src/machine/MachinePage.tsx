@@ -14,7 +14,7 @@ import { useHealth, useMachine } from './useMachine';
 export function MachinePage() {
   const { data: machine, error } = useMachine();
   return (
-    <Page title="This machine" subtitle="What Ergon runs on, and how phones come to it." bare>
+    <Page title="The machine" subtitle="What Ergon runs on, and how phones come to it." bare>
       <Halves
         first={
           <>

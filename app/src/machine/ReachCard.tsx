@@ -1,5 +1,6 @@
-import type { MachineAnswer, OpenedAt, TlsKind } from '@ergon/core/record/machineExchange';
+import type { MachineAnswer, OpenedAt, ShownFingerprints, TlsKind } from '@ergon/core/record/machineExchange';
 import { notVouchedText, reachText, trustText, warningText } from '@ergon/core/words/machineWords';
+import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -34,7 +35,7 @@ export function ReachCard({ machine }: { machine: MachineAnswer }) {
       {certificate?.authority != null && (
         <OwnCertificate shown={certificate.shown} authority={certificate.authority} isHere={here !== null} />
       )}
-      {certificate && <Words as="small" tone="quiet">{`Good until ${whenText(certificate.until)}.`}</Words>}
+      {certificate && <Until {...certificate} />}
     </View>
   );
 }
@@ -49,7 +50,7 @@ function Addresses({ addresses, tls }: { addresses: readonly OpenedAt[]; tls: Tl
       <Words as="sentence" align="center">
         {url}
       </Words>
-      {tls !== 'off' && !vouched && <Words tone="fault">{notVouchedText(tls)}</Words>}
+      {tls !== 'off' && vouched === false && <Words tone="fault">{notVouchedText(tls)}</Words>}
       {addresses.length > 1 && (
         <Choice
           label="Network"
@@ -59,6 +60,17 @@ function Addresses({ addresses, tls }: { addresses: readonly OpenedAt[]; tls: Tl
         />
       )}
     </>
+  );
+}
+
+function Until({ until }: Pick<ShownFingerprints, 'until'>) {
+  const isOver = parseISO(until) < new Date();
+  return (
+    <Words as="small" tone={isOver ? 'fault' : 'quiet'}>
+      {isOver
+        ? `The certificate ended at ${whenText(until)}: put a newer one there.`
+        : `Good until ${whenText(until)}.`}
+    </Words>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { MadeLink } from '@ergon/core/record/memberExchange';
-import { useRouter } from 'expo-router';
+import { reachText } from '@ergon/core/words/machineWords';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
@@ -20,7 +20,6 @@ interface LinkCardProps {
 /** A link that was just made: shown once, since nobody but its maker ever has it. */
 export function LinkCard({ link: { token, until }, name, onClose }: LinkCardProps) {
   const colours = useColours();
-  const router = useRouter();
   const { origin, hostname } = window.location;
   // At the machine itself the link is for phones: it names where they reach it.
   const isHere = isOfThisMachine(hostname);
@@ -47,12 +46,11 @@ export function LinkCard({ link: { token, until }, name, onClose }: LinkCardProp
       )}
       {isHere && !isPending && forPhones === undefined && (
         <Words as="small" tone="fault">
-          This address is of this machine alone: no other device can open it. “This machine” says how phones reach it.
+          {reachText('off', false)}
         </Words>
       )}
       <View style={styles.row}>
         <CopyButton text={address} />
-        {isHere && <Button label="This machine" onPress={() => router.push('/machine')} />}
         <Button label="Close" hint="the link" onPress={onClose} />
       </View>
     </View>

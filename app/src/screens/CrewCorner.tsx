@@ -34,6 +34,11 @@ export function CrewCorner() {
         <HistoryLink />
         <Button label="What words mean" onPress={() => router.push('/glossary')} />
         {rig.crew.isDemo ? <StartAgain /> : <Button label="Members" onPress={() => router.push('/members')} />}
+        <Button
+          label="The machine"
+          hint="how phones reach it, and its backups"
+          onPress={() => router.push('/machine')}
+        />
         <Button label="Sign out" onPress={() => leave.mutate()} />
       </View>
       {waiting > 0 && (

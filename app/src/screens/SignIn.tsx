@@ -72,7 +72,7 @@ export function SignIn() {
         <Failure error={enter.error} />
         <View style={styles.row}>
           <Button
-            label="This machine"
+            label="The machine"
             hint="how phones reach it, and its backups"
             onPress={() => router.push('/machine')}
           />

@@ -130,8 +130,7 @@ export function importing(state: CrewState, document: KitDocument, born: string)
 }
 
 /** Those of them after which something that was there is not any more, or is other than it was. */
-export const replacedBy = (edits: readonly Edit[]): Edit[] =>
-  edits.filter((edit) => (edit.edit === 'field' ? edit.from !== null : edit.from !== null && edit.to === null));
+export const replacedBy = (edits: readonly Edit[]): Edit[] => edits.filter(({ from }) => from !== null);
 
 /** A document's moments with ranks: those they have where these say the same order, else counted anew. */
 function rankedMoments(state: CrewState, { id: event, moments }: KitDocument['events'][number]): RankedMoment[] {

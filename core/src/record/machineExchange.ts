@@ -35,8 +35,8 @@ export interface ShownFingerprints {
 
 export interface OpenedAt {
   url: string;
-  /** Whether the certificate that is shown is good for it. */
-  vouched: boolean;
+  /** Whether the certificate that is shown is good for it; null where another shows it. */
+  vouched: boolean | null;
 }
 
 export interface MachineAnswer {

@@ -14,7 +14,7 @@ const BACKUP_TEXT: Readonly<Record<BackupHealth, string>> = {
   none: 'None yet. The first is made ten minutes after the first start.',
   old: 'A day or more was missed. See whether the machine runs each day, and its log.',
   unchecked: 'The last one was not restored as a trial: it may be whole, nobody knows.',
-  failed: 'The last try went wrong. The ones before it are still there.',
+  failed: 'The last try went wrong. What was made before is still there.',
 };
 const BACKUP_WRONG: ReadonlySet<BackupHealth> = new Set(['old', 'unchecked', 'failed']);
 
@@ -40,25 +40,24 @@ export function healthLines(health: HealthAnswer | null): MachineLine[] {
 
 /** What everybody should know before a passphrase is typed in the open. */
 export const IN_THE_OPEN =
-  'There is no TLS here: whoever shares this network can read passphrases and change what is sent, and this phone keeps nothing for when the network is away.';
+  'There is no TLS here: whoever shares the network can read passphrases and change what is sent, and phones keep nothing for when it is away.';
 
 /** @param others whether anybody but the machine itself can open it. */
 export function reachText(tls: TlsKind, others: boolean): string {
   if (!others) return 'Only this machine can open Ergon. To let phones in, start it with ERGON_HOST=0.0.0.0.';
   if (tls === 'off') return `${IN_THE_OPEN} Start Ergon with ERGON_TLS=own.`;
-  return 'Phones open it without a warning.';
+  if (tls === 'proxy') return 'The certificate is of the proxy before Ergon.';
+  return 'Phones that know who made its certificate open it without a warning.';
 }
 
 /** Of a machine that vouches for itself. @param isHere on its own screen: there the fingerprint follows. */
 export const warningText = (isHere: boolean): string =>
-  isHere
-    ? 'A phone warns once, since this machine vouches for itself. Go on only if the phone shows this fingerprint:'
-    : 'A phone warns once, since this machine vouches for itself. Go on only if the phone shows the fingerprint that stands on the machine’s own screen.';
+  `A phone warns once, since the machine vouches for itself. Go on only if the phone shows ${isHere ? 'this fingerprint:' : 'the fingerprint that stands on the machine’s own screen.'}`;
 
 /** What it takes to open without the network. @param isHere as above. */
 export function trustText(isHere: boolean): string {
   const why =
-    'To open without the network a phone has to trust this machine, which can vouch for addresses of local networks alone.';
+    'To open without the network a phone has to trust the machine, which can vouch for addresses of local networks alone.';
   const how =
     'Fetch its certificate on the phone, and trust it in the phone’s settings only if its fingerprint there is';
   return `${why} ${how} ${isHere ? 'this:' : 'the one on the machine’s own screen.'}`;

@@ -43,7 +43,7 @@ function asApiError(error: unknown): ApiError {
   if (type === 'entity.too.large')
     return new ApiError('input.too-large', [{ path: 'body', message: 'is larger than 8 MB: send it in parts' }]);
   if (error instanceof URIError) return new ApiError('route.missing');
-  if (status !== undefined && status >= 400 && status < 500)
+  if (typeof type === 'string' && status !== undefined && status < 500)
     return new ApiError('input.invalid', [{ path: 'body', message: 'cannot be read: send plain UTF-8 JSON' }]);
   return new ApiError('server.failed');
 }

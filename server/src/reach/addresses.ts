@@ -49,14 +49,21 @@ export function openedAtMachine({ host, tls }: ReachSettings, port: number): str
 
 const urlHost = (address: string): string => (address.includes(':') ? `[${address}]` : address);
 
-/** What others open, best first. */
-export function openedAt({ host, tls, names }: ReachSettings, port: number, machine: Machine): OpenedAt[] {
-  if (tls.kind === 'proxy') return names.map((name) => ({ url: `https://${name}`, vouched: true }));
+/**
+ * What others open, best first.
+ * @param vouches whether the certificate that is shown is good for a name or an address; of a proxy's nothing is known.
+ */
+export function openedAt(
+  { host, tls, names }: ReachSettings,
+  port: number,
+  { machine, vouches }: { machine: Machine; vouches: (one: string) => boolean },
+): OpenedAt[] {
+  if (tls.kind === 'proxy') return names.map((name) => ({ url: `https://${name}`, vouched: null }));
   const scheme = tls.kind === 'off' ? 'http' : 'https';
   const hosts = [...names, ...heardOn(host, machine)].map((one) => ({
     url: `${scheme}://${urlHost(one)}:${port}`,
-    // Files that were given are for names.
-    vouched: tls.kind === 'own' ? isLocal(one) : tls.kind === 'given' && names.includes(one),
+    // One of its own follows within half a minute: it is good for whatever it may name.
+    vouched: tls.kind === 'own' ? isLocal(one) : vouches(one),
   }));
   return [...hosts.filter(({ vouched }) => vouched), ...hosts.filter(({ vouched }) => !vouched)];
 }

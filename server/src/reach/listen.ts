@@ -1,11 +1,15 @@
 /** A server where others reach it, with a certificate that follows the machine. */
 import type { OpenedAt } from '@ergon/core/record/machineExchange';
-import { createServer, type RequestListener, type Server } from 'node:http';
+import { IN_THE_OPEN } from '@ergon/core/words/machineWords';
+import { X509Certificate } from 'node:crypto';
+import { createServer, type RequestListener } from 'node:http';
 import { createServer as createTlsServer } from 'node:https';
+import type { Server } from 'node:net';
 import type { SecureContextOptions } from 'node:tls';
 import type { Logger } from 'pino';
 import { type Machine, openedAt, openedAtMachine } from './addresses.ts';
 import { certificateNow, endOf, fingerprintOf, type ShownCertificate } from './certificates.ts';
+import { isGoodFor } from './ownCertificate.ts';
 import { isLoopback } from './ranges.ts';
 import { type ReachSettings, SettingFault } from './settings.ts';
 
@@ -43,25 +47,29 @@ export interface Listening {
 export async function listen(app: RequestListener, options: ListenOptions): Promise<Listening> {
   const { reach, folder, machine, log } = options;
   let certificate = await certificateNow(reach, { folder, machine });
-  const server = certificate ? createTlsServer(contextOf(certificate), app) : createServer(app);
+  const tls = certificate && createTlsServer(contextOf(certificate), app);
+  const server = tls ?? createServer(app);
   const port = await listenAt(server, reach.host, options.port);
+  let trouble = '';
   const look = async () => {
     try {
       const now = await certificateNow(reach, { folder, machine });
       if (!now || now.cert === certificate?.cert) return;
-      (server as ReturnType<typeof createTlsServer>).setSecureContext(contextOf(now));
-      certificate = now;
+      tls?.setSecureContext(contextOf(now));
+      [certificate, trouble] = [now, ''];
       log.info({ until: endOf(now.cert), fingerprint: fingerprintOf(now.cert) }, 'another certificate is shown');
     } catch (err) {
-      // A file that is being renewed is whole again at the next look; the one shown stays.
-      log.error({ err }, 'no newer certificate');
+      // A file that is being renewed is whole again at the next look; the one shown stays. Each reason is noted once.
+      if ((err as Error).message !== trouble) log.error({ err }, 'no newer certificate');
+      trouble = (err as Error).message;
     }
   };
+  const vouches = (one: string) => certificate !== null && isGoodFor(new X509Certificate(certificate.cert), one);
   const timer = certificate && setInterval(() => void look(), options.lookMs ?? LOOK_MS).unref();
   return {
     port,
     atMachine: openedAtMachine(reach, port),
-    reached: () => ({ addresses: openedAt(reach, port, machine), certificate }),
+    reached: () => ({ addresses: openedAt(reach, port, { machine, vouches }), certificate }),
     close: () => {
       if (timer) clearInterval(timer);
       server.closeAllConnections();
@@ -73,8 +81,7 @@ export async function listen(app: RequestListener, options: ListenOptions): Prom
 /** What whoever starts it is told, beside the address. */
 export function reachWarnings(reach: ReachSettings, { wanted, port }: Record<'wanted' | 'port', number>): string[] {
   if (isLoopback(reach.host)) return [];
-  const risk =
-    'without TLS: whoever shares the network can read passphrases and change what phones are sent, and phones keep nothing for when it is away. ERGON_TLS=own makes a certificate';
+  const risk = `${IN_THE_OPEN} ERGON_TLS=own makes a certificate`;
   const moved = `port ${wanted} is in use, so it is ${port}: phones that know the old address do not find it`;
   return [...(reach.tls.kind === 'off' ? [risk] : []), ...(wanted !== 0 && wanted !== port ? [moved] : [])];
 }

@@ -93,14 +93,17 @@ export async function certify(authority: Pem, namesAndAddresses: readonly string
   return pemOf(cert, keys.privateKey);
 }
 
+/** @param nameOrAddress as it is opened. */
+export const isGoodFor = (cert: X509Certificate, nameOrAddress: string): boolean =>
+  (isIP(nameOrAddress) ? cert.checkIP(nameOrAddress) : cert.checkHost(nameOrAddress)) !== undefined;
+
 /** Whether it can still be used as it is, for all of these, and for a while. */
 export function stillGood(pem: Pem, now: Date, forAll: readonly string[] = []): boolean {
   try {
     const cert = new X509Certificate(pem.cert);
-    const [from, until] = [Date.parse(cert.validFrom), Date.parse(cert.validTo)];
-    if (now.getTime() < from || until < now.getTime() + RENEW_DAYS * DAY_MS) return false;
+    if (Date.parse(cert.validTo) < now.getTime() + RENEW_DAYS * DAY_MS) return false;
     if (!cert.checkPrivateKey(createPrivateKey(pem.key))) return false;
-    return forAll.every((one) => (isIP(one) ? cert.checkIP(one) : cert.checkHost(one)) !== undefined);
+    return forAll.every((one) => isGoodFor(cert, one));
   } catch {
     return false;
   }
