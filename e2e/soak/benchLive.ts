@@ -9,6 +9,7 @@ import { createConnection } from 'mysql2/promise';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { Caller } from './caller.ts';
 import { startWorld, type World } from './world.ts';
 
 const EDITS = 60;
@@ -22,26 +23,11 @@ const parsed = parseDocument(JSON.parse(readFileSync('demo/ropewalk.json', 'utf8
 if (!parsed.ok) throw new Error('the demo is not sound');
 const demo = parsed.document;
 
-class Member {
-  cookie = '';
+class Member extends Caller {
   rig!: CrewRig;
 
-  constructor(private readonly address: string) {}
-
-  async call(path: string, body?: object): Promise<any> {
-    const response = await fetch(`${this.address}/api${path}`, {
-      method: body ? 'POST' : 'GET',
-      headers: { cookie: this.cookie, 'content-type': 'application/json' },
-      ...(body && { body: JSON.stringify(body) }),
-    });
-    const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
-    if (set) this.cookie = set.split(';')[0]!;
-    if (!response.ok) throw new Error(`${path}: ${response.status}`);
-    return response.status === 204 ? null : response.json();
-  }
-
   at(address: string): Member {
-    return Object.assign(new Member(address), { cookie: this.cookie, rig: this.rig });
+    return Object.assign(new Member(address, this.cookie), { rig: this.rig });
   }
 
   async startCrew(): Promise<this> {
@@ -137,9 +123,9 @@ async function screens({ servers }: World): Promise<void> {
 }
 
 /** Statements that read or write, and those that begin and end transactions, per edit: the database's own count. */
-async function queries({ servers, databaseUrl }: World): Promise<void> {
+async function queries({ servers, databaseUrls }: World): Promise<void> {
   const editor = await new Member(servers[0]!.address).startCrew();
-  const connection = await createConnection(databaseUrl);
+  const connection = await createConnection(databaseUrls[0]!);
   const counts = async (): Promise<Record<string, number>> => {
     const [rows] = (await connection.query(
       "SHOW GLOBAL STATUS WHERE Variable_name IN ('Com_select','Com_insert','Com_update','Com_delete','Com_begin','Com_commit')",
@@ -174,7 +160,7 @@ async function manyMembers(world: World): Promise<void> {
   const perCrew = MEMBERS / CREWS;
   const samples: number[] = [];
   const until = Date.now() + PACED_MS;
-  const pids = { server: server!.pid!, database: world.database.pid()! };
+  const pids = { server: server!.pid!, database: world.databasePid()! };
   const before = { server: cpuOf(pids.server), database: cpuOf(pids.database), self: process.cpuUsage() };
   const started = performance.now();
   await Promise.all(

@@ -1,8 +1,9 @@
 /**
  * Two servers on one database, six phones in one crew, and everything that can go wrong on an evening. At the end
- * all agree, each operation that was taken is there once, and none that was not is gone from its phone.
+ * all agree, each operation that was taken is there once, and none that was not is gone from its phone. With three nodes
+ * of a database that hold the same, each has a server, and nodes are killed too.
  *
- *   npm run soak -- --operations 2000 --kills 50 --seed 7
+ *   npm run soak -- --operations 2000 --kills 50 --nodes 3 --seed 7
  */
 import { canonical, digest } from '@ergon/core/measure/canonical';
 import { replay } from '@ergon/core/operation/applyOperation';
@@ -15,6 +16,8 @@ import { toDocument } from '@ergon/core/operation/crewDocument';
 import { readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { parseArgs } from 'node:util';
+import { Caller } from './caller.ts';
+import { lastOwnerStays } from './lastOwner.ts';
 import { readStored } from './stored.ts';
 import { Chance } from './chance.ts';
 import { PASSPHRASE, SoakPhone } from './soakPhone.ts';
@@ -25,12 +28,14 @@ const { values } = parseArgs({
     operations: { type: 'string', default: '2000' },
     kills: { type: 'string', default: '50' },
     phones: { type: 'string', default: '6' },
+    nodes: { type: 'string', default: '1' },
     seed: { type: 'string', default: '20261126' },
   },
 });
 const OPERATIONS = Number(values.operations);
 const KILLS = Number(values.kills);
 const PHONES = Number(values.phones);
+const NODES = Number(values.nodes);
 /** Nothing may take longer to come to rest than this once nobody kills any more. */
 const REST_MS = 120_000;
 
@@ -40,35 +45,21 @@ const check = (holds: boolean, what: string): void => void (holds || problems.pu
 
 /** The crew with the demo's kit and its members, made while all is quiet. */
 async function makeCrew({ servers }: World): Promise<void> {
-  let cookie = '';
-  const api = async (path: string, body?: object) => {
-    const response = await fetch(`${servers[0]!.address}/api${path}`, {
-      method: body ? 'POST' : 'GET',
-      headers: { cookie, 'content-type': 'application/json' },
-      ...(body && { body: JSON.stringify(body) }),
-    });
-    const set = response.headers.getSetCookie().find((one) => one.startsWith('ergon.sid='));
-    if (set) cookie = set.split(';')[0]!;
-    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-    return response.status === 204 ? null : ((await response.json()) as unknown);
-  };
-  await api('/crews', { crew: 'Soakers', name: 'Mate 0', passphrase: PASSPHRASE });
-  const lead = cookie;
+  const { address } = servers[0]!;
+  const lead = new Caller(address);
+  await lead.call('/crews', { crew: 'Soakers', name: 'Mate 0', passphrase: PASSPHRASE });
   for (let n = 1; n < PHONES; n++) {
-    cookie = lead;
-    const { token } = (await api('/links', { role: 'member' })) as MadeLink;
+    const { token } = (await lead.call('/links', { role: 'member' })) as MadeLink;
     // On a browser of their own: whoever signs in on another's ends that one's session.
-    cookie = '';
-    await api('/links/use', { token, name: `Mate ${n}`, passphrase: PASSPHRASE });
+    await new Caller(address).call('/links/use', { token, name: `Mate ${n}`, passphrase: PASSPHRASE });
   }
-  cookie = lead;
-  const rig = (await api('/rig')) as CrewRig;
+  const rig = (await lead.call('/rig')) as CrewRig;
   const demo = parseDocument(JSON.parse(readFileSync(new URL('../../demo/ropewalk.json', import.meta.url), 'utf8')));
   if (!demo.ok) throw new Error('the demo is not sound');
   const id = chance.hex(32);
   const at = new Date().toISOString();
   const made = { id, version: 2, crew: rig.crew.id, member: rig.member.id, at, label: 'import' };
-  await api('/operations', { sentAt: at, operations: [{ ...made, edits: importing(rig, demo.document, id) }] });
+  await lead.call('/operations', { sentAt: at, operations: [{ ...made, edits: importing(rig, demo.document, id) }] });
 }
 
 async function evening(world: World, phones: readonly SoakPhone[]): Promise<{ killed: Record<string, number> }> {
@@ -85,20 +76,26 @@ async function evening(world: World, phones: readonly SoakPhone[]): Promise<{ ki
     }
   });
   const killer = async () => {
-    while (kills < KILLS) {
+    while (kills < KILLS || (NODES > 1 && killed.node === undefined)) {
       await sleep(150 + chance.below(500));
-      const what = world.kill(chance.below(3));
+      const what = await world.kill(chance.below(world.servers.length + 1), chance.below(NODES));
       if (what === null) continue;
       killed[what] = (killed[what] ?? 0) + 1;
       kills++;
     }
   };
-  await Promise.all([...mates, killer()]);
+  const delayer = async () => {
+    while (kills < KILLS && NODES > 1) {
+      await sleep(chance.below(1000));
+      await world.holdUp(chance.below(NODES), 100 + chance.below(700));
+    }
+  };
+  await Promise.all([...mates, killer(), delayer()]);
   return { killed };
 }
 
 async function comeToRest(world: World, phones: readonly SoakPhone[]): Promise<void> {
-  await Promise.all(world.servers.map((server) => server.untilUp()));
+  await world.untilUp();
   for (const phone of phones) phone.calm = true;
   const deadline = Date.now() + REST_MS;
   for (;;) {
@@ -114,8 +111,10 @@ async function comeToRest(world: World, phones: readonly SoakPhone[]): Promise<v
 const stateOf = ({ events, moments, families, profiles, units, looks, tests, born }: CrewState): string =>
   digest(canonical({ events, moments, families, profiles, units, looks, tests, born }));
 
-async function verify({ databaseUrl }: World, phones: readonly SoakPhone[]): Promise<void> {
-  const { state, last, operations } = await readStored(databaseUrl, 'Soakers');
+async function verify({ databaseUrls }: World, phones: readonly SoakPhone[]): Promise<void> {
+  const stored = await Promise.all(databaseUrls.map((url) => readStored(url, 'Soakers')));
+  const { state, last, operations } = stored[0]!;
+  for (const other of stored) check(canonical(other) === canonical(stored[0]), 'two nodes hold something else');
   const replayed = operations.map(({ edits }) => edits).reduce(replay, emptyState());
   check(stateOf(replayed) === stateOf(state), 'the records are not what the operations come to');
   check(
@@ -137,6 +136,11 @@ function verifyPhone(phone: SoakPhone, state: CrewState, ids: ReadonlySet<string
   check(phone.base !== null && stateOf(phone.base) === stateOf(state), `${phone.name} holds another state`);
   check(phone.shown !== null && stateOf(phone.shown) === stateOf(state), `${phone.name} shows another state`);
   check(phone.parked === 0, `${phone.name} has ${phone.parked} refused`);
+  const { contradictions } = phone;
+  check(
+    contradictions.length === 0,
+    `${contradictions.length} times ${phone.name} was told otherwise: ${contradictions[0]}`,
+  );
   const lost = [...phone.acknowledged].filter((id) => !ids.has(id));
   check(lost.length === 0, `${lost.length} acknowledged to ${phone.name} are not stored`);
   const held = new Set(phone.waitingIds);
@@ -145,9 +149,10 @@ function verifyPhone(phone: SoakPhone, state: CrewState, ids: ReadonlySet<string
 }
 
 const started = Date.now();
-const world = await startWorld();
+const world = await startWorld(NODES);
 try {
   await makeCrew(world);
+  if (NODES > 1) problems.push(...(await lastOwnerStays(world.servers.map(({ address }) => address))));
   const addresses = world.servers.map(({ address }) => address);
   const phones = Array.from({ length: PHONES }, (_, n) => new SoakPhone(addresses, `Mate ${n}`, chance));
   await Promise.all(phones.map((phone) => phone.enter()));

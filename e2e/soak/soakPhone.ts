@@ -1,6 +1,7 @@
 /** A phone: the app's own queue, on a device that outlives its pages, behind a network that loses things. */
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import { logging, making, placingRef, putting, removing } from '@ergon/core/operation/editsOf';
+import type { TakenOperation } from '@ergon/core/operation/takenOperation';
 import type { SettingPath, SettingValue } from '@ergon/core/record/settings';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { OperationQueue } from '../../app/src/rig/operationQueue.ts';
@@ -43,6 +44,10 @@ export class SoakPhone {
   /** Ids of everything done here, and of what the server said it had taken. */
   readonly issued = new Set<string>();
   readonly acknowledged = new Set<string>();
+  /** What a server said that another had said otherwise before. */
+  readonly contradictions: string[] = [];
+  /** The highest number an operation of its was told to have. */
+  private told = 0;
   private queue: OperationQueue | null = null;
   private cookie = '';
   private made = 0;
@@ -90,6 +95,7 @@ export class SoakPhone {
       const body = JSON.stringify({ name: this.name, passphrase: PASSPHRASE });
       const entered = await this.json('/session', { method: 'POST', body });
       const rig = entered?.status === 204 ? await this.json('/rig') : null;
+      if (rig?.status === 401) this.contradictions.push('signed in here, and there not');
       if (rig?.status === 200 && rig.body?.crew) {
         this.open();
         this.queue!.setBase(rig.body as CrewRig);
@@ -115,15 +121,25 @@ export class SoakPhone {
         );
         const sent = readSent(answer, request);
         if (sent.came === 'answers')
-          for (const one of sent.answers) if (one.result === 'taken') this.acknowledged.add(one.id);
+          for (const one of sent.answers) if (one.result === 'taken') this.acknowledge(one.operation);
         return sent;
       },
-      ask: async (after, member): Promise<Asked> =>
-        readAsked(await this.request(`/operations?after=${after}&member=${member}`).catch(() => null)),
+      ask: async (after, member): Promise<Asked> => {
+        const { told } = this;
+        const asked = readAsked(await this.request(`/operations?after=${after}&member=${member}`).catch(() => null));
+        if (asked.came === 'page' && asked.page.last < told)
+          this.contradictions.push(`${told} was taken, and the last is ${asked.page.last}`);
+        return asked;
+      },
       later: (retry) => setTimeout(retry, 50 + this.chance.below(200)),
       now: () => Date.now(),
       chance: (digits) => this.chance.hex(digits),
     };
+  }
+
+  private acknowledge({ id, number }: TakenOperation): void {
+    this.acknowledged.add(id);
+    this.told = Math.max(this.told, number);
   }
 
   /** The page goes, and another comes: what it had in memory is gone. */

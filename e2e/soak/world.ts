@@ -1,10 +1,12 @@
-/** One database, two servers on it, and somebody who kills them. */
+/** One database, or three nodes of one; servers on it; and somebody who kills them. */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
-import { freePort, type PrivateMariadb, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
+import type { DatabaseLogin } from '../../server/src/database/dataSource.ts';
+import { freePort, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
+import { startGaleraCluster } from './galeraCluster.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -70,46 +72,97 @@ class ServerProcess {
   }
 }
 
-function killed(pid: number | undefined): boolean {
-  try {
-    return pid !== undefined && process.kill(pid, 'SIGKILL');
-  } catch {
-    // It is being started again.
-    return false;
-  }
+/** What the servers keep everything in. */
+interface Store {
+  /** How each of its nodes is reached. */
+  urls: string[];
+  pid: () => number | undefined;
+  /** What was killed at once; null where that was dead already, or all would be lost with it. */
+  kill(which: number): Promise<string | null>;
+  /** Has a node fall behind the others for so many ms. */
+  holdUp(which: number, ms: number): Promise<void>;
+  /** Whether nothing of it is dead. */
+  isWhole(): Promise<boolean>;
+  stop(): Promise<void>;
+}
+
+const urlOf = ({ user, password, host, port, database }: DatabaseLogin): string =>
+  `mysql://${user}:${password}@${host}:${port}/${database}`;
+
+async function oneDatabase(folder: string): Promise<Store> {
+  const database = await startPrivateMariadb({ folder: join(folder, 'db'), database: 'ergon' });
+  const kill = () => {
+    try {
+      return process.kill(database.pid() ?? NaN, 'SIGKILL') ? 'database' : null;
+    } catch {
+      // It is being started again.
+      return null;
+    }
+  };
+  return {
+    urls: [urlOf(database.migrator)],
+    pid: database.pid,
+    kill: async () => kill(),
+    holdUp: async () => undefined,
+    isWhole: async () => true,
+    stop: () => database.stop(),
+  };
+}
+
+async function clusterOf(folder: string, nodes: number): Promise<Store> {
+  const cluster = await startGaleraCluster(folder, nodes);
+  return {
+    urls: cluster.logins.map(urlOf),
+    pid: () => undefined,
+    // Of three nodes two go on; of two, none.
+    kill: async (which) => ((await cluster.isWhole()) && cluster.kill(which) ? 'node' : null),
+    holdUp: cluster.holdUp,
+    isWhole: cluster.isWhole,
+    stop: cluster.stop,
+  };
 }
 
 export interface World {
   servers: ServerProcess[];
-  database: PrivateMariadb;
-  databaseUrl: string;
-  /** Ends one of them at once; which, by a number. Null when that one was dead already. */
-  kill(which: number): string | null;
+  databasePid: () => number | undefined;
+  /** Of each node of the database, where it has several. */
+  databaseUrls: string[];
+  /** Ends one of them at once; which, by two numbers. Null when that one was dead already. */
+  kill(which: number, node: number): Promise<string | null>;
+  holdUp: Store['holdUp'];
+  /** Until nothing is dead any more. */
+  untilUp(): Promise<void>;
   close(): Promise<void>;
 }
 
-export async function startWorld(serverCount = 2): Promise<World> {
+/** @param nodes of the database; each has a server of its own where there are several. */
+export async function startWorld(nodes = 1): Promise<World> {
   process.env.PATH = `${process.env.PATH}:/usr/sbin`;
   const folder = mkdtempSync(join('/dev/shm', 'ergon-soak-'));
-  const database = await startPrivateMariadb({ folder: join(folder, 'db'), database: 'ergon' });
-  const { user, password, host, port, database: name } = database.migrator;
-  const databaseUrl = `mysql://${user}:${password}@${host}:${port}/${name}`;
+  const store = nodes === 1 ? await oneDatabase(folder) : await clusterOf(folder, nodes);
+  const count = Math.max(2, nodes);
   const servers: ServerProcess[] = [];
-  for (let n = 0; n < serverCount; n++)
-    servers.push(new ServerProcess(await freePort(), databaseUrl, join(folder, `server-${n}`)));
-  await Promise.all(servers.map((server) => server.untilUp()));
+  for (let n = 0; n < count; n++)
+    servers.push(new ServerProcess(await freePort(), store.urls[n % nodes]!, join(folder, `server-${n}`)));
+  const untilUp = async () => {
+    while (!(await store.isWhole())) await sleep(100);
+    await Promise.all(servers.map((server) => server.untilUp()));
+  };
+  await untilUp();
   return {
     servers,
-    database,
-    databaseUrl,
-    kill: (which) => {
-      const server = servers[which % (serverCount + 1)];
+    databasePid: store.pid,
+    databaseUrls: store.urls,
+    kill: async (which, node) => {
+      const server = servers[which % (count + 1)];
       if (server) return server.kill() ? `server ${servers.indexOf(server)}` : null;
-      return killed(database.pid()) ? 'database' : null;
+      return store.kill(node);
     },
+    holdUp: store.holdUp,
+    untilUp,
     close: async () => {
       await Promise.all(servers.map((server) => server.stop()));
-      await database.stop();
+      await store.stop();
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -4,7 +4,8 @@ import type { DataSource } from 'typeorm';
 import type { Reach } from './backup/databaseTools.ts';
 import { dataFolder } from './dataFolder.ts';
 import { atMachine } from './database/atMachine.ts';
-import { createDataSource, type DatabaseLogin } from './database/dataSource.ts';
+import { openSource } from './database/cluster.ts';
+import type { DatabaseLogin } from './database/dataSource.ts';
 import { servedAt } from './database/folderLock.ts';
 import { people, recoveryLink } from './members/recover.ts';
 import { startFaultText } from './startFault.ts';
@@ -21,7 +22,7 @@ try {
 
 async function recover(reach: Reach, database: string): Promise<void> {
   // A socket takes the place of host and port.
-  const source = await createDataSource({ ...reach, database } as DatabaseLogin, 2).initialize();
+  const source = await openSource({ ...reach, database } as DatabaseLogin, 2);
   try {
     await (name === undefined ? list(source) : make(source, name));
   } finally {

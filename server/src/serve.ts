@@ -8,7 +8,7 @@ import { makeDataFolder, noteVersion, proposedSecret, refuseNewerFolder, standin
 import { closeAll } from './closeAll.ts';
 import { checkTables } from './database/checkTables.ts';
 import { type ChosenDatabase, chosenDatabase } from './database/chosenDatabase.ts';
-import { createDataSource } from './database/dataSource.ts';
+import { openSource } from './database/cluster.ts';
 import { type FolderLock, lockFolder } from './database/folderLock.ts';
 import { migrateDatabase } from './database/migrate.ts';
 import { sharedSecret } from './database/sharedSecret.ts';
@@ -71,7 +71,7 @@ async function serveLocked(options: ServeOptions, lock: FolderLock): Promise<Run
   const { database: name } = database.app;
   const backups = new Backups({ folder: join(dataFolder, 'backups'), reach: database.reach, database: name, log });
   try {
-    const source = await openSource(options, database, backups);
+    const source = await openMigrated(options, database, backups);
     const { listening, closing } = await startServer(options, { source, database, backups });
     const { addresses } = listening.reached();
     const address = addresses[0]?.url ?? listening.atMachine;
@@ -94,7 +94,7 @@ async function serveLocked(options: ServeOptions, lock: FolderLock): Promise<Run
 }
 
 /** Migrated, looked through, and open. */
-async function openSource(
+async function openMigrated(
   { dataFolder, databaseUrl, say }: ServeOptions,
   database: ChosenDatabase,
   backups: Backups,
@@ -105,7 +105,7 @@ async function openSource(
   };
   const ran = await migrateDatabase(database.migrator, { before });
   if (ran.length > 0) say(`migrated: ${ran.join(', ')}`);
-  const source = await createDataSource(database.app).initialize();
+  const source = await openSource(database.app);
   await checkTables(source);
   if (!databaseUrl) noteVersion(dataFolder);
   return source;

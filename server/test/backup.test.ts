@@ -205,7 +205,7 @@ test('before a migration changes anything there is a backup of it', async () => 
   expect(all[0]!.note).toMatchObject({
     why: 'before-migration',
     fault: null,
-    holds: { migration: 'MembersAndGuests1700000000007' },
+    holds: { migration: 'WhatACrewStores1700000000008' },
   });
 }, 60_000);
 

@@ -5,7 +5,7 @@ import { type KitDocument, parseDocument } from '@ergon/core/record/kitDocument'
 import type { Express } from 'express';
 import request, { type Agent, type Response } from 'supertest';
 import type { DataSource } from 'typeorm';
-import { createDataSource } from '../src/database/dataSource';
+import { openSource } from '../src/database/cluster';
 import { migrateDatabase } from '../src/database/migrate';
 import { createLogins } from '../src/database/privateMariadb';
 import { createSessionStore } from '../src/database/sessionStore';
@@ -59,7 +59,7 @@ export async function startTestServer(
 ): Promise<TestServer> {
   const { app: login, migrator } = await freshLogins(name);
   await migrateDatabase(migrator);
-  const source = await createDataSource(login).initialize();
+  const source = await openSource(login);
   const demo = readDemo();
   const crews = createCrewServices(source);
   await ensureDemo(source, crews, { document: demo, now: new Date() });

@@ -12,7 +12,7 @@ export type Reach =
 export class ToolFailed extends Error {}
 
 /** What is of the moment or signs people in is left out: after a restore everybody signs in again, and no link that was used is good once more. */
-const NOT_KEPT = ['sessions', 'links', 'presence', 'rate_limits', 'shared_secrets'];
+const NOT_KEPT = ['sessions', 'links', 'presence', 'rate_limits', 'shared_secrets', 'migration_turn'];
 
 const reachArgs = (reach: Reach): string[] =>
   'socketPath' in reach

@@ -42,6 +42,8 @@ const FULL: ReadonlySet<number> = new Set([1021, 1026, 1114, 1878]);
 const DAMAGED: ReadonlySet<number> = new Set([1034, 1035, 1146, 1194, 1195, 1712, 1812, 1877, 1932]);
 /** "Got error N from storage engine": which one stands in the words alone. */
 const FROM_ENGINE = 1030;
+/** Of a commit; of a node that lost the others, also with words of its own. */
+const FROM_COMMIT = 1180;
 
 export const isErrno = (error: unknown, errno: number): boolean => (error as DriverError).errno === errno;
 
@@ -50,6 +52,7 @@ export function databaseFault(error: unknown): DatabaseFault | null {
   const { code = '', errno = 0, message = '' } = error as DriverError;
   if (code === 'ENOSPC' || FULL.has(errno)) return 'full';
   if (errno === FROM_ENGINE) return /\b28\b/.test(message) ? 'full' : 'damaged';
+  if (errno === FROM_COMMIT) return /\b28\b/.test(message) ? 'full' : 'away';
   if (BUSY.has(errno)) return 'busy';
   if (DAMAGED.has(errno)) return 'damaged';
   return AWAY.has(errno) || AWAY_CODES.has(code) || AWAY_WORDS.test(message) ? 'away' : null;

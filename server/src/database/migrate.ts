@@ -1,7 +1,8 @@
 /** Brings a database to what this Ergon knows: one server at a time, and going on from wherever an earlier try ended. */
 import type { QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.ts';
-import { createDataSource, type DatabaseLogin, MIGRATIONS_TABLE } from './dataSource.ts';
+import { isCluster, openSource, takeClusterTurn } from './cluster.ts';
+import { type DatabaseLogin, MIGRATIONS_TABLE } from './dataSource.ts';
 
 const KNOWN: readonly string[] = MIGRATIONS.map((one) => new one().name);
 /** The last migration this Ergon knows. */
@@ -32,15 +33,22 @@ export async function migrateDatabase(
   login: DatabaseLogin,
   { before, waitS = 60 }: MigrateOptions = {},
 ): Promise<string[]> {
-  const source = await createDataSource(login, 2).initialize();
+  const source = await openSource(login, 3);
   const runner = source.createQueryRunner();
-  try {
-    await refuseNewer(runner);
-    await takeTurn(runner, login.database, waitS);
+  const run = async (): Promise<string[]> => {
     const ran = (await ranOf(runner)).length;
     if (ran > 0 && ran < KNOWN.length) await before?.();
     // Tables change at once, transaction or not: every statement of a migration can be run again.
     return (await source.runMigrations({ transaction: 'each' })).map(({ name }) => name);
+  };
+  try {
+    await refuseNewer(runner);
+    await takeTurn(runner, login.database, waitS);
+    if (!(await isCluster(runner))) return await run();
+    if ((await ranOf(runner)).length === KNOWN.length) return [];
+    const endTurn = await takeClusterTurn(source, waitS);
+    if (!endTurn) throw new Error(TOO_LONG);
+    return await run().finally(endTurn);
   } finally {
     // With the connection goes its turn.
     await runner.release();
@@ -57,12 +65,14 @@ async function refuseNewer(runner: QueryRunner): Promise<void> {
   for (const name of await ranOf(runner)) refuseNewerName(name);
 }
 
+const TOO_LONG = 'another Ergon is changing this database for too long: start again once it is done';
+
+/** Among the servers of one node. */
 async function takeTurn(runner: QueryRunner, database: string, waitS: number): Promise<void> {
   const [row] = (await runner.query('SELECT GET_LOCK(?, ?) AS taken', [`migrate:${database}`, waitS])) as {
     taken: number | string | null;
   }[];
-  if (Number(row?.taken) !== 1)
-    throw new Error('another Ergon is changing this database for too long: start again once it is done');
+  if (Number(row?.taken) !== 1) throw new Error(TOO_LONG);
 }
 
 async function ranOf(runner: QueryRunner): Promise<string[]> {

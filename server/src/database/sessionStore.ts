@@ -2,6 +2,7 @@ import mysqlSession from 'express-mysql-session';
 import session, { type Store } from 'express-session';
 import { createPool } from 'mysql2/promise';
 import type { Logger } from 'pino';
+import { readUpToDate } from './cluster.ts';
 import { type DatabaseLogin, POOL_LIMITS } from './dataSource.ts';
 
 /** Between two sweeps of sessions that have ended, in ms. */
@@ -15,6 +16,7 @@ export interface SessionStore {
 /** Sessions in the `sessions` table, which a migration made. Those that have ended are swept away now and then. */
 export function createSessionStore(login: DatabaseLogin, log?: Logger, sweepMs = SWEEP_MS): SessionStore {
   const pool = createPool({ ...login, ...POOL_LIMITS, connectionLimit: 4, timezone: 'Z' });
+  readUpToDate(pool.pool);
   const MySqlStore = mysqlSession(session);
   const store = new MySqlStore(
     // The cookie ends when it was made to end: writing a session at every request would move nothing.

@@ -1,5 +1,6 @@
 import type { ClientRateLimitInfo, Options, Store } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
+import { againWhileBusy } from './transaction.ts';
 
 /** Counts tries in the database, so that asking another server is no way around the limit. */
 export class SharedRateLimit implements Store {
@@ -18,18 +19,19 @@ export class SharedRateLimit implements Store {
     // ends long after a new one would is of a clock that was ahead, and must not keep anybody out until then.
     const latest = new Date(endsAt.getTime() + this.windowMs);
     // One statement counts and answers, so that each of many at once hears a number of its own.
-    const [row] = (await this.source.query(
-      `INSERT INTO \`rate_limits\` (name, hits, endsAt) VALUES (?, 1, ?)
+    const count = `INSERT INTO \`rate_limits\` (name, hits, endsAt) VALUES (?, 1, ?)
        ON DUPLICATE KEY UPDATE hits = IF(endsAt BETWEEN ? AND ?, hits + 1, 1),
          endsAt = IF(endsAt BETWEEN ? AND ?, endsAt, VALUES(endsAt))
-       RETURNING hits, endsAt`,
-      [key, endsAt, now, latest, now, latest],
-    )) as { hits: number; endsAt: Date }[];
+       RETURNING hits, endsAt`;
+    const values = [key, endsAt, now, latest, now, latest];
+    const counted = await againWhileBusy(() => this.source.query(count, values));
+    const [row] = counted as { hits: number; endsAt: Date }[];
     return { totalHits: row?.hits ?? 1, resetTime: row?.endsAt ?? endsAt };
   }
 
   async decrement(key: string): Promise<void> {
-    await this.source.query('UPDATE `rate_limits` SET hits = GREATEST(hits, 1) - 1 WHERE name = ?', [key]);
+    const less = 'UPDATE `rate_limits` SET hits = GREATEST(hits, 1) - 1 WHERE name = ?';
+    await againWhileBusy(() => this.source.query(less, [key]));
   }
 
   async resetKey(key: string): Promise<void> {

@@ -25,6 +25,10 @@ export class Crew {
   @Column({ type: 'bigint', unsigned: true, default: 0 })
   storedBytes!: string;
 
+  /** How often its members, or the links to it, were changed. Whoever changes them raises it: see members/memberTurn. */
+  @Column({ type: 'int', unsigned: true, default: 0 })
+  memberChanges!: number;
+
   @Column({ type: 'datetime', precision: 6, default: () => 'CURRENT_TIMESTAMP(6)' })
   createdAt!: Date;
 }

@@ -7,6 +7,7 @@ import type {
   PassphraseChange,
 } from '@ergon/core/record/memberExchange';
 import type { DataSource, EntityManager } from 'typeorm';
+import { inTransaction } from '../database/transaction.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
@@ -15,6 +16,7 @@ import type { SignedIn } from '../http/session.ts';
 import { openLinks } from './links.ts';
 import { deedsOf, type NewDeed, noteDeed } from './memberDeeds.ts';
 import { refuseManyAlike, unlessTaken } from './memberNames.ts';
+import { takeMemberTurn } from './memberTurn.ts';
 import { hashOf, isRight } from './passphrases.ts';
 import { MOST_WRONG, type WrongTries } from './wrongTries.ts';
 
@@ -45,9 +47,10 @@ export async function changeMember(source: DataSource, who: SignedIn, id: string
   const asOwner = who.isDemo || !isOwn || change.role !== undefined || change.removed === false;
   if (asOwner) ownerOnly(who);
   await unlessTaken(
-    source.transaction(async (manager) => {
-      // One at a time: of two owners who remove each other at once, one stays.
-      const rows = await manager.find(Member, { where: { crewId: who.crewId }, lock: { mode: 'pessimistic_write' } });
+    inTransaction(source, async (manager) => {
+      // Of two owners who remove each other at once, one stays.
+      await takeMemberTurn(manager, who.crewId);
+      const rows = await manager.findBy(Member, { crewId: who.crewId });
       const asker = rows.find((row) => row.id === who.member.id);
       // Meanwhile somebody else may have had their turn.
       if (!asker || asker.removedAt !== null) throw new ApiError('sign-in.removed');
@@ -119,7 +122,7 @@ export async function changePassphrase(
     throw new ApiError('sign-in.wrong', [{ path: 'passphrase', message: 'is not the one you have now' }]);
   await wasRight();
   const passphraseHash = await hashOf(next, 'next', [name, before.crew!.name]);
-  return source.transaction(async (manager) => {
+  return inTransaction(source, async (manager) => {
     await manager.update(Member, { id }, { passphraseHash });
     return endSessions(manager, who, 'new-passphrase');
   });

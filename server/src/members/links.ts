@@ -9,6 +9,7 @@ import {
 } from '@ergon/core/record/memberExchange';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { type DataSource, type EntityManager, IsNull, LessThan, MoreThan } from 'typeorm';
+import { inTransaction } from '../database/transaction.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Link } from '../entities/Link.ts';
 import { Member } from '../entities/Member.ts';
@@ -16,6 +17,7 @@ import { ApiError } from '../errors.ts';
 import { QUOTAS } from '../store/quotas.ts';
 import { noteDeed } from './memberDeeds.ts';
 import { refuseManyAlike, unlessTaken } from './memberNames.ts';
+import { takeMemberTurn } from './memberTurn.ts';
 import { hashOf } from './passphrases.ts';
 
 /** Links of a crew that are open at once. */
@@ -33,7 +35,11 @@ export interface Maker {
 export async function makeLink(source: DataSource, { crewId, member: maker }: Maker, link: NewLink): Promise<MadeLink> {
   const token = randomBytes(32).toString('base64url');
   const endsAt = new Date(Date.now() + LINK_HOURS * 3_600_000);
-  await source.transaction(async (manager) => {
+  await inTransaction(source, async (manager) => {
+    await takeMemberTurn(manager, crewId);
+    // Meanwhile they may be no owner any more.
+    if (maker && !(await manager.existsBy(Member, { id: maker.id, role: 'owner', removedAt: IsNull() })))
+      throw new ApiError('owner.needed');
     await manager.delete(Link, { crewId, endsAt: LessThan(new Date()) });
     if ((await manager.countBy(Link, { crewId })) >= MOST_OPEN) throw new ApiError('link.too-many');
     const whom =
@@ -69,7 +75,7 @@ export async function openLinks(manager: EntityManager, crewId: string): Promise
 
 /** @throws ApiError where the crew has no such link. */
 export async function withdrawLink(source: DataSource, { crewId, member }: Maker, id: string): Promise<void> {
-  await source.transaction(async (manager) => {
+  await inTransaction(source, async (manager) => {
     if ((await manager.delete(Link, { id, crewId })).affected !== 1) throw new ApiError('link.gone');
     await noteDeed(manager, crewId, { what: 'withdrew', by: member?.name ?? null });
   });
@@ -105,7 +111,8 @@ export async function useLink(source: DataSource, { token, name, passphrase }: J
     throw new ApiError('input.invalid', [{ path: 'name', message: 'is empty: give it a name' }]);
   const passphraseHash = await hashOf(passphrase, 'passphrase', [called, crew.name]);
   return unlessTaken(
-    source.transaction(async (manager) => {
+    inTransaction(source, async (manager) => {
+      await takeMemberTurn(manager, crew.id);
       // Whoever takes the row away is who it lets in: of two at once, one.
       if ((await manager.delete(Link, { id: link.id })).affected !== 1) throw new ApiError('link.gone');
       const id = member

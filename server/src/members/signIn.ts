@@ -2,6 +2,7 @@
 import type { NewCrew, SignIn } from '@ergon/core/record/exchange';
 import { randomUUID } from 'node:crypto';
 import { type DataSource, IsNull, Not } from 'typeorm';
+import { inTransaction } from '../database/transaction.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
@@ -14,7 +15,7 @@ import { ofAccounts, ofDevice, type WrongTries } from './wrongTries.ts';
 export async function startCrew(source: DataSource, { crew: crewName, name, passphrase }: NewCrew): Promise<Member> {
   const passphraseHash = await hashOf(passphrase, 'passphrase', [name, crewName]);
   const crew = { id: randomUUID(), name: crewName, isDemo: false };
-  return source.transaction(async (manager) => {
+  return inTransaction(source, async (manager) => {
     await refuseManyAlike(manager, name, crewName);
     await manager.insert(Crew, crew);
     const id = randomUUID();

@@ -4,6 +4,7 @@ import { Events1700000000006 } from './0006-events.ts';
 import { Operations1700000000005 } from './0005-operations.ts';
 import { AttitudeOfTests1700000000004 } from './0004-attitude-of-tests.ts';
 import { MembersAndGuests1700000000007 } from './0007-members-and-guests.ts';
+import { OneChangeOfMembers1700000000009 } from './0009-one-change-of-members-at-a-time.ts';
 import { WhatACrewStores1700000000008 } from './0008-what-a-crew-stores.ts';
 import { DocumentsAt21700000000003 } from './0003-documents-at-2.ts';
 
@@ -20,4 +21,5 @@ export const MIGRATIONS = [
   Events1700000000006,
   MembersAndGuests1700000000007,
   WhatACrewStores1700000000008,
+  OneChangeOfMembers1700000000009,
 ] as const;

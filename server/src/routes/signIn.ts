@@ -4,6 +4,7 @@ import { type NextFunction, type Request, type Response, Router } from 'express'
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
 import { SharedRateLimit } from '../database/sharedRateLimit.ts';
+import { inTransaction } from '../database/transaction.ts';
 import type { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
 import { clientAddress } from '../http/clientAddress.ts';
@@ -58,7 +59,7 @@ export function signInRoutes(source: DataSource, { triesPerMinute, devices, cook
   router.delete('/sessions', async (request, response) => {
     const who = signedIn(request);
     if (who.isDemo) throw new ApiError('demo.alone');
-    await source.transaction((manager) => endSessions(manager, who, 'signed-out-everywhere'));
+    await inTransaction(source, (manager) => endSessions(manager, who, 'signed-out-everywhere'));
     await letOut(request, response);
   });
   router.put('/passphrase', async (request, response) => {

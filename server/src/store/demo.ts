@@ -8,6 +8,7 @@ import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { createHash, randomUUID } from 'node:crypto';
 import { type DataSource, type EntityManager, LessThan, Not } from 'typeorm';
+import { inTransaction } from '../database/transaction.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
@@ -84,7 +85,7 @@ export async function ensureDemo(
 
 /** A visitor's own copy of the demo, with its guest. @throws ApiError where there are too many that are in use. */
 export async function openSandbox(source: DataSource): Promise<Member> {
-  return source.transaction(async (manager) => {
+  return inTransaction(source, async (manager) => {
     // Whoever opens one holds the template: visitors are counted one at a time, and it does not change meanwhile.
     const template = await manager.findOne(Crew, { where: { id: TEMPLATE.id }, lock: { mode: 'pessimistic_write' } });
     if (!template) throw new ApiError('record.missing', [{ path: 'demo', message: 'is not loaded on this server' }]);

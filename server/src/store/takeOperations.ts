@@ -7,7 +7,8 @@ import { parseOperation, recordFaults } from '@ergon/core/operation/operationSch
 import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { FieldFault } from '@ergon/core/record/fieldFault';
 import type { DataSource, EntityManager } from 'typeorm';
-import { databaseFault, DUPLICATE, isErrno } from '../database/databaseFaults.ts';
+import { DUPLICATE, isErrno } from '../database/databaseFaults.ts';
+import { againWhileBusy } from '../database/transaction.ts';
 import { OperationRow } from '../entities/OperationRow.ts';
 import { RecordRow } from '../entities/RecordRow.ts';
 import { ApiError } from '../errors.ts';
@@ -21,9 +22,6 @@ export interface Author {
   crewId: string;
   member: { id: string; name: string } | null;
 }
-
-/** How often a transaction that the database gave up is started again. */
-const MOST_TRIES = 3;
 
 /** What can never be taken, however often it is sent. */
 class Refused extends Error {
@@ -58,15 +56,13 @@ export class OperationTaker {
   }
 
   private async takeParsed(author: Author, operation: Operation, aheadS: number): Promise<OperationAnswer> {
-    for (let attempt = 1; ; attempt++) {
-      try {
-        return await this.takeOnce(author, operation, aheadS);
-      } catch (error) {
-        if (error instanceof Refused) return refusal(operation.id, error.faults);
-        if (isErrno(error, DUPLICATE)) return this.takenBefore(author, operation);
-        this.states.forget(author.crewId);
-        if (databaseFault(error) !== 'busy' || attempt === MOST_TRIES) throw error;
-      }
+    try {
+      return await againWhileBusy(() => this.takeOnce(author, operation, aheadS));
+    } catch (error) {
+      if (error instanceof Refused) return refusal(operation.id, error.faults);
+      if (isErrno(error, DUPLICATE)) return this.takenBefore(author, operation);
+      this.states.forget(author.crewId);
+      throw error;
     }
   }
 
