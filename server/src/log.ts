@@ -5,6 +5,8 @@ import type { Request, Response } from 'express';
 
 /** A log larger than this, in bytes, is put aside at the next start; the one put aside before it goes. */
 const MOST_BYTES = 10 << 20;
+/** Characters of what was asked for; whoever asks chooses them. */
+const MOST_OF_PATH = 200;
 /** What may wait in memory while the disk takes nothing, in bytes; more is dropped. */
 const MOST_WAITING = 1 << 20;
 
@@ -21,7 +23,10 @@ export const createLog = (destination: DestinationStream): Logger =>
 
 /** Of a request its method and path, of an answer its status, of an error where it came from. */
 const SERIALIZERS = {
-  req: ({ method, originalUrl, url }: Request) => ({ method, path: (originalUrl ?? url).split('?')[0] }),
+  req: ({ method, originalUrl, url }: Request) => ({
+    method,
+    path: (originalUrl ?? url).split('?')[0]!.slice(0, MOST_OF_PATH),
+  }),
   res: ({ statusCode }: Response) => ({ status: statusCode }),
   err: notedError,
 };

@@ -1,7 +1,8 @@
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { StyleSheet, TextInput, type TextInputProps, View } from 'react-native';
 import { useColours } from '../theme/Theme';
 import { radius, space, TOUCH, type } from '../theme/tokens';
+import { ShowSecret } from './ShowSecret';
 import { Words } from './Words';
 
 export interface FieldProps extends Pick<
@@ -27,8 +28,9 @@ export interface FieldProps extends Pick<
   nativeID?: string;
 }
 
-export function Field({ label, hideLabel, centred, invalid, error, ...input }: FieldProps) {
+export function Field({ label, hideLabel, centred, invalid, error, secureTextEntry, ...input }: FieldProps) {
   const colours = useColours();
+  const [shown, setShown] = useState(false);
   const wrong = invalid || error !== undefined;
   const saysWhy = useId();
   return (
@@ -38,19 +40,24 @@ export function Field({ label, hideLabel, centred, invalid, error, ...input }: F
           {label}
         </Words>
       )}
-      <TextInput
-        aria-label={label}
-        aria-invalid={wrong}
-        aria-describedby={error === undefined ? undefined : saysWhy}
-        placeholderTextColor={colours.quiet}
-        style={[
-          styles.input,
-          type.body,
-          { color: colours.ink, borderColor: wrong ? colours.fault : colours.quiet, backgroundColor: colours.raised },
-          centred && styles.centred,
-        ]}
-        {...input}
-      />
+      <View>
+        <TextInput
+          aria-label={label}
+          aria-invalid={wrong}
+          aria-describedby={error === undefined ? undefined : saysWhy}
+          placeholderTextColor={colours.quiet}
+          secureTextEntry={secureTextEntry && !shown}
+          style={[
+            styles.input,
+            type.body,
+            { color: colours.ink, borderColor: wrong ? colours.fault : colours.quiet, backgroundColor: colours.raised },
+            centred && styles.centred,
+            secureTextEntry && styles.secret,
+          ]}
+          {...input}
+        />
+        {secureTextEntry && <ShowSecret shown={shown} label={label} onChange={setShown} />}
+      </View>
       {error !== undefined && (
         <Words as="small" tone="fault" live id={saysWhy}>
           {error}
@@ -64,4 +71,5 @@ const styles = StyleSheet.create({
   field: { flexGrow: 1, flexShrink: 1, gap: space.tiny, minWidth: 72 },
   input: { minHeight: TOUCH, borderWidth: 1, borderRadius: radius.small, paddingHorizontal: space.base },
   centred: { textAlign: 'center' },
+  secret: { paddingRight: TOUCH },
 });

@@ -23,6 +23,7 @@ import type { Fonts } from '../paper/sheet.ts';
 import type { Reached } from '../reach/listen.ts';
 import { type ReachSettings, THIS_MACHINE } from '../reach/settings.ts';
 import type { CrewServices } from '../store/crewServices.ts';
+import { accessLog } from './accessLog.ts';
 import { cookieShape } from './cookies.ts';
 import { deadline } from './deadline.ts';
 import { errorHandler } from './errorHandler.ts';
@@ -80,7 +81,7 @@ export function createApp(options: AppOptions): Express {
   const devices = new KnownDevices(sessionSecret, cookie);
   app.set('trust proxy', settings.proxies.length > 0 ? settings.proxies : false);
   app.disable('x-powered-by');
-  if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }));
+  if (logger) app.use(pinoHttp({ logger, autoLogging: false, wrapSerializers: false }), accessLog());
   app.use(knownHosts([...names, ...settings.names]), ownPagesOnly(tls === 'given' || tls === 'proxy'));
   app.use(compression());
   app.use(healthRoutes(source, options));

@@ -25,7 +25,8 @@ export const errorHandler =
     const known = asApiError(error);
     // A database that found no room has ended itself: that it is away is not what a person needs to know.
     const answer = known.code === 'server.unavailable' && room?.isLow() ? new ApiError('server.full') : known;
-    if (answer.status >= 500 && answer.code !== 'server.unavailable')
+    if (answer.status < 500) request.access?.refused(request, answer.code);
+    else if (answer.code !== 'server.unavailable')
       request.log?.error({ err: error, code: answer.code }, 'request failed');
     // The answer has begun, or was given when it took too long: nothing more can be said.
     if (response.headersSent) return void (response.writableEnded || response.destroy());

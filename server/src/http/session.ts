@@ -80,7 +80,11 @@ export function enter(request: Request, member: Pick<Member, 'id' | 'sessionEpoc
     request.session.regenerate((error) => {
       if (error) return reject(error as Error);
       Object.assign(request.session, { memberId: member.id, epoch: member.sessionEpoch, since: Date.now() });
-      request.session.save((saveError) => (saveError ? reject(saveError as Error) : resolve()));
+      request.session.save((saveError) => {
+        if (saveError) return reject(saveError as Error);
+        request.access?.entered(request, member.id);
+        resolve();
+      });
     });
   });
 }
