@@ -3,18 +3,21 @@ import { renameSync, statSync } from 'node:fs';
 import { type DestinationStream, type Logger, pino } from 'pino';
 import type { Request, Response } from 'express';
 
-/** A log larger than this, in bytes, is put aside at the next start; the one put aside before it goes. */
+/** A log larger than this, in bytes, is put aside; the one put aside before it goes. */
 const MOST_BYTES = 10 << 20;
+/** Between two looks at how large it is, in ms. */
+const LOOK_MS = 60_000;
 /** Characters of what was asked for; whoever asks chooses them. */
 const MOST_OF_PATH = 200;
 /** What may wait in memory while the disk takes nothing, in bytes; more is dropped. */
 const MOST_WAITING = 1 << 20;
 
 /** A log in a file. One that cannot be written is left unwritten: it never ends the server. */
-export function fileLog(file: string): Logger {
-  putAside(file);
+export function fileLog(file: string, { mostBytes = MOST_BYTES, lookMs = LOOK_MS } = {}): Logger {
+  putAside(file, mostBytes);
   const destination = pino.destination({ dest: file, sync: false, maxLength: MOST_WAITING, mode: 0o600 });
   destination.on('error', () => undefined);
+  setInterval(() => putAside(file, mostBytes) && destination.reopen(), lookMs).unref();
   return createLog(destination);
 }
 
@@ -51,10 +54,14 @@ export function notedError(error: unknown): NotedError {
   };
 }
 
-function putAside(file: string): void {
+/** Whether it was. */
+function putAside(file: string, mostBytes: number): boolean {
   try {
-    if (statSync(file).size > MOST_BYTES) renameSync(file, `${file}.1`);
+    if (statSync(file).size <= mostBytes) return false;
+    renameSync(file, `${file}.1`);
+    return true;
   } catch {
     // There is none yet, or it stays as it is.
+    return false;
   }
 }

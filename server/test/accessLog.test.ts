@@ -1,8 +1,12 @@
 /** Who came in and who was refused is noted, with nothing that would let anybody in. */
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { Request } from 'express';
 import request from 'supertest';
 import { AccessLog } from '../src/http/accessLog';
-import { createLog } from '../src/log';
+import { createLog, fileLog } from '../src/log';
 import { PASSPHRASE, startTestServer, type TestServer } from './testServer';
 
 const lines: string[] = [];
@@ -58,6 +62,26 @@ test('of an address as long as there can be only the beginning', async () => {
     .expect(421);
   expect(lines).toHaveLength(1);
   expect(lines[0]!.length).toBeLessThan(600);
+});
+
+test('a log that grows is put aside while it is written, and the one before goes', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'ergon-log-'));
+  const file = join(folder, 'server.log');
+  const log = fileLog(file, { mostBytes: 2000, lookMs: 20 });
+  const last = (path: string) => JSON.parse(readFileSync(path, 'utf8').trim().split('\n').at(-1)!) as { n: number };
+  for (let n = 1; n <= 200; n++) {
+    log.info({ n }, 'x'.repeat(50));
+    await sleep(2);
+  }
+  // Until what was written is put aside: the last line begins a file.
+  await sleep(200);
+  log.info({ n: 201 }, 'the last');
+  await sleep(100);
+  expect(statSync(`${file}.1`).size).toBeGreaterThan(2000);
+  expect(last(file).n).toBe(201);
+  expect(statSync(file).size + statSync(`${file}.1`).size).toBeLessThan(200 * 100);
+  expect(readdirSync(folder).sort()).toEqual(['server.log', 'server.log.1']);
+  rmSync(folder, { recursive: true });
 });
 
 test('a flood is thirty lines a minute and a number, and hides nobody who comes in', () => {

@@ -77,6 +77,8 @@ test('answers carry a policy that lets nothing in from elsewhere, and no makerâ€
   expect(headers['referrer-policy']).toBe('no-referrer');
   expect(headers['x-powered-by']).toBeUndefined();
   expect(headers['cache-control']).toBe('no-store');
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  expect(headers['content-type']).toBe('application/json; charset=utf-8');
 });
 
 test('a place of the app is answered with the app, a file that is not there with 404', async () => {

@@ -68,6 +68,7 @@ test('a passphrase is stored hashed; short ones, common ones and names are refus
   expect(await fault('nine char')).toEqual({ path: 'passphrase', message: 'is shorter than 10 characters' });
   // Ten as typed, five as they are compared.
   expect(await fault('e\u0301'.repeat(5))).toMatchObject({ message: 'is shorter than 10 characters' });
+  expect(await fault('rope '.repeat(41))).toMatchObject({ message: 'is longer than 200 characters' });
   for (const common of ['1234567890', 'Password123', 'qwerty uiop'])
     expect(await fault(common)).toMatchObject({ message: expect.stringContaining('many people use') });
   for (const named of ['Ines Maru 1', 'inesmaru-INES', 'ropecrew ines'])
