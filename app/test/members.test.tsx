@@ -197,6 +197,19 @@ test('the passphrase is changed where the old one is known, and one signs out ev
   expect(asked.at(-1)).toMatchObject({ method: 'DELETE', path: '/api/sessions' });
 });
 
+test('what is typed unseen is shown where somebody asks, each field by itself', async () => {
+  const user = show();
+  await user.click(await screen.findByRole('button', { name: 'Change passphrase' }));
+  const [now, next] = [screen.getByLabelText('Passphrase now'), screen.getByLabelText('New passphrase')];
+  await user.type(next, 'tarred hemp');
+  await user.click(button('Show new passphrase'));
+  expect(next).not.toHaveAttribute('type', 'password');
+  expect(next).toHaveValue('tarred hemp');
+  expect(now).toHaveAttribute('type', 'password');
+  await user.click(button('Hide new passphrase'));
+  expect(next).toHaveAttribute('type', 'password');
+});
+
 /** Asks the server, as the feed does every so often. */
 function Ask() {
   const { queue } = useRig();
