@@ -89,6 +89,7 @@ class GaleraNode {
       `--wsrep-sst-receive-address=127.0.0.1:${wholePort}`,
       '--binlog-format=ROW',
       '--innodb-autoinc-lock-mode=2',
+      '--innodb-log-file-size=16M',
       '--innodb-flush-log-at-trx-commit=0',
       '--innodb-flush-method=nosync',
       '--innodb-lock-wait-timeout=3',
