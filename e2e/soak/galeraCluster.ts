@@ -1,6 +1,6 @@
 /** Database nodes on loopback that hold the same data, each of which is started again when it dies and joins the others. */
 import { type ChildProcess, execFile, execFileSync, spawn } from 'node:child_process';
-import { chmodSync, closeSync, cpSync, openSync, readFileSync } from 'node:fs';
+import { chmodSync, closeSync, cpSync, existsSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
@@ -62,10 +62,11 @@ class GaleraNode {
     await sleep(AWAY_MS);
     if (this.ending) return;
     const log = join(this.place.folder, 'recover.log');
+    rmSync(log, { force: true });
     const args = [...this.args(), '--skip-networking', `--log-error=${log}`, '--wsrep-recover'];
     await promisify(execFile)('mariadbd', args).catch(() => undefined);
     if (this.ending) return;
-    const at = /Recovered position: (\S+)/.exec(readFileSync(log, 'utf8'))?.[1];
+    const at = existsSync(log) ? /Recovered position: (\S+)/.exec(readFileSync(log, 'utf8'))?.[1] : undefined;
     this.start(at === undefined ? [] : [`--wsrep-start-position=${at}`]);
   }
 

@@ -8,6 +8,8 @@ import type { DatabaseLogin } from '../../server/src/database/dataSource.ts';
 import { freePort, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
 import { startGaleraCluster } from './galeraCluster.ts';
 
+/** A node that was killed has to be back after this. */
+const WHOLE_WITHIN_MS = 180_000;
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 /** A server that is started again whenever it dies. */
@@ -145,7 +147,11 @@ export async function startWorld(nodes = 1): Promise<World> {
   for (let n = 0; n < count; n++)
     servers.push(new ServerProcess(await freePort(), store.urls[n % nodes]!, join(folder, `server-${n}`)));
   const untilUp = async () => {
-    while (!(await store.isWhole())) await sleep(100);
+    const deadline = Date.now() + WHOLE_WITHIN_MS;
+    while (!(await store.isWhole())) {
+      if (Date.now() > deadline) throw new Error('a node of the database does not come back');
+      await sleep(100);
+    }
     await Promise.all(servers.map((server) => server.untilUp()));
   };
   await untilUp();

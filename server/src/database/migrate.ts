@@ -3,6 +3,7 @@ import type { QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.ts';
 import { isCluster, openSource, takeClusterTurn } from './cluster.ts';
 import { type DatabaseLogin, MIGRATIONS_TABLE } from './dataSource.ts';
+import { againWhileBusy } from './transaction.ts';
 
 const KNOWN: readonly string[] = MIGRATIONS.map((one) => new one().name);
 /** The last migration this Ergon knows. */
@@ -39,7 +40,8 @@ export async function migrateDatabase(
     const ran = (await ranOf(runner)).length;
     if (ran > 0 && ran < KNOWN.length) await before?.();
     // Tables change at once, transaction or not: every statement of a migration can be run again.
-    return (await source.runMigrations({ transaction: 'each' })).map(({ name }) => name);
+    const migrated = await againWhileBusy(() => source.runMigrations({ transaction: 'each' }));
+    return migrated.map(({ name }) => name);
   };
   try {
     await refuseNewer(runner);

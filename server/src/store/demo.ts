@@ -8,7 +8,7 @@ import { DOCUMENT_VERSION } from '@ergon/core/record/documentMigrations';
 import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { createHash, randomUUID } from 'node:crypto';
 import { type DataSource, type EntityManager, LessThan, Not } from 'typeorm';
-import { inTransaction } from '../database/transaction.ts';
+import { againWhileBusy, inTransaction } from '../database/transaction.ts';
 import { Crew } from '../entities/Crew.ts';
 import { Member } from '../entities/Member.ts';
 import { ApiError } from '../errors.ts';
@@ -59,7 +59,7 @@ export async function ensureDemo(
   { document, now }: { document: KitDocument; now: Date },
 ): Promise<boolean> {
   const { manager } = source;
-  await manager.createQueryBuilder().insert().orIgnore().into(Crew).values(TEMPLATE).execute();
+  await againWhileBusy(() => manager.createQueryBuilder().insert().orIgnore().into(Crew).values(TEMPLATE).execute());
   const { number, state } = await states.latest(TEMPLATE.id);
   const date = nextDate(state);
   if (number > 0 && date !== null && date >= dayOf(now)) return false;
