@@ -1,12 +1,14 @@
 /** Database nodes on loopback that hold the same data, each of which is started again when it dies and joins the others. */
 import { type ChildProcess, execFile, execFileSync, spawn } from 'node:child_process';
 import { chmodSync, closeSync, cpSync, existsSync, openSync, readFileSync, rmSync } from 'node:fs';
+import { randomInt } from 'node:crypto';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { createConnection, type RowDataPacket } from 'mysql2/promise';
 import type { DatabaseLogin } from '../../server/src/database/dataSource.ts';
-import { freePort, startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
+import { startPrivateMariadb } from '../../server/src/database/privateMariadb.ts';
 
 const PROVIDER = '/usr/lib/galera/libgalera_smm.so';
 /** What sends a node all there is gives up the rights of root, and could not write what root owns. */
@@ -198,8 +200,19 @@ export async function startGaleraCluster(folder: string, count = 3): Promise<Gal
 }
 
 async function placeIn(folder: string): Promise<Place> {
-  const [port, groupPort] = [await freePort(), await freePort()];
-  return { folder, port, groupPort, missedPort: await freePort(), wholePort: await freePort() };
+  const [port, groupPort] = [await quietPort(), await quietPort()];
+  return { folder, port, groupPort, missedPort: await quietPort(), wholePort: await quietPort() };
+}
+
+/** A node listens at some of its ports only now and then; from these none is given to a connection that goes out meanwhile. */
+async function quietPort(): Promise<number> {
+  const port = randomInt(10_000, 30_000);
+  const probe = createServer();
+  const free = await new Promise<boolean>((resolve) =>
+    probe.once('error', () => resolve(false)).listen(port, '127.0.0.1', () => resolve(true)),
+  );
+  await new Promise((resolve) => probe.close(resolve));
+  return free ? port : quietPort();
 }
 
 /** An empty database and who may use it, copied from the first node to the others: they need not be sent it. */
