@@ -14,19 +14,19 @@ const PROVIDER = '/usr/lib/galera/libgalera_smm.so';
 /** What sends a node all there is gives up the rights of root, and could not write what root owns. */
 const OWNER = 'mysql';
 const isRoot = process.getuid?.() === 0;
-const READY_WITHIN_MS = 90_000;
+const READY_WITHIN_MS = 120_000;
 
 /** How soon the others go on without a node that is gone: five seconds if left alone. And no more room than a test needs. */
 const PROVIDER_OPTIONS = [
   'evs.keepalive_period=PT0.3S',
   'evs.inactive_check_period=PT0.2S',
-  'evs.suspect_timeout=PT1.5S',
-  'evs.inactive_timeout=PT3S',
+  'evs.suspect_timeout=PT2.5S',
+  'evs.inactive_timeout=PT5S',
   'gcache.size=32M',
 ];
 
 /** One that is back before the others know it was gone holds up all of them. */
-const AWAY_MS = 5000;
+const AWAY_MS = 7000;
 
 interface Place {
   folder: string;
