@@ -14,6 +14,9 @@ const PROVIDER = '/usr/lib/galera/libgalera_smm.so';
 /** What sends a node all there is gives up the rights of root, and could not write what root owns. */
 const OWNER = 'mysql';
 const isRoot = process.getuid?.() === 0;
+const AS_OWNER = isRoot ? [`--reuid=${OWNER}`, `--regid=${OWNER}`, '--clear-groups'] : [];
+/** Asked for by the user it runs as: whoever changes users is not told of an end any more. */
+const UNTIL_OUR_END = ['setpriv', '--pdeathsig', 'KILL'];
 const READY_WITHIN_MS = 120_000;
 
 /** How soon the others go on without a node that is gone: five seconds if left alone. And no more room than a test needs. */
@@ -51,12 +54,14 @@ class GaleraNode {
 
   start(more: readonly string[] = []): void {
     const log = openSync(join(this.place.folder, 'node.log'), 'a');
-    const child = spawn('setpriv', ['--pdeathsig', 'KILL', 'mariadbd', ...this.args(), ...more], {
+    const child = spawn('setpriv', [...AS_OWNER, ...UNTIL_OUR_END, 'mariadbd', ...this.args(), ...more], {
       stdio: ['ignore', log, log],
     });
     closeSync(log);
     this.child = child;
-    child.once('exit', () => void this.comeBack());
+    child.once('exit', () => {
+      if (!this.ending) void this.comeBack();
+    });
   }
 
   /** From where it was when it died, which stands in its tables alone. */
@@ -66,7 +71,7 @@ class GaleraNode {
     const log = join(this.place.folder, 'recover.log');
     rmSync(log, { force: true });
     const args = [...this.args(), '--skip-networking', `--log-error=${log}`, '--wsrep-recover'];
-    await promisify(execFile)('mariadbd', args).catch(() => undefined);
+    await promisify(execFile)('setpriv', [...AS_OWNER, 'mariadbd', ...args]).catch(() => undefined);
     if (this.ending) return;
     const at = existsSync(log) ? /Recovered position: (\S+)/.exec(readFileSync(log, 'utf8'))?.[1] : undefined;
     this.start(at === undefined ? [] : [`--wsrep-start-position=${at}`]);
@@ -100,7 +105,6 @@ class GaleraNode {
       '--default-time-zone=+00:00',
       '--performance-schema=off',
       '--skip-name-resolve',
-      ...(isRoot ? [`--user=${OWNER}`] : []),
     ];
   }
 
