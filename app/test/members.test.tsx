@@ -205,6 +205,10 @@ test('what is typed unseen is shown where somebody asks, each field by itself', 
   await user.click(button('Show new passphrase'));
   expect(next).not.toHaveAttribute('type', 'password');
   expect(next).toHaveValue('tarred hemp');
+  // Shown, it is still no text to mend or to spell.
+  expect(next).toHaveAttribute('spellcheck', 'false');
+  expect(next).toHaveAttribute('autocapitalize', 'none');
+  expect(next).toHaveAttribute('autocorrect', 'off');
   expect(now).toHaveAttribute('type', 'password');
   await user.click(button('Hide new passphrase'));
   expect(next).toHaveAttribute('type', 'password');

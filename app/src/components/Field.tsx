@@ -28,6 +28,9 @@ export interface FieldProps extends Pick<
   nativeID?: string;
 }
 
+/** A keyboard that is shown a passphrase must neither mend it nor learn it, nor a browser send it away to be spelt. */
+const AS_TYPED = { autoCapitalize: 'none', autoCorrect: false, spellCheck: false } as const;
+
 export function Field({ label, hideLabel, centred, invalid, error, secureTextEntry, ...input }: FieldProps) {
   const colours = useColours();
   const [shown, setShown] = useState(false);
@@ -47,6 +50,7 @@ export function Field({ label, hideLabel, centred, invalid, error, secureTextEnt
           aria-describedby={error === undefined ? undefined : saysWhy}
           placeholderTextColor={colours.quiet}
           secureTextEntry={secureTextEntry && !shown}
+          {...(secureTextEntry && AS_TYPED)}
           style={[
             styles.input,
             type.body,

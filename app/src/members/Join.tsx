@@ -97,6 +97,6 @@ function JoinForm({ token, link: { crew, by, member, until } }: { token: string;
 }
 
 const styles = StyleSheet.create({
-  column: { gap: space.base, maxWidth: 420, width: '100%' },
+  column: { gap: space.base, maxWidth: 360, width: '100%' },
   row: { flexDirection: 'row', gap: space.small },
 });

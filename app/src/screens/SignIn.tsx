@@ -151,6 +151,6 @@ const EnterButton = (shown: { label: string; onPress: () => void; disabled: bool
 );
 
 const styles = StyleSheet.create({
-  column: { gap: space.base, maxWidth: 420, width: '100%' },
+  column: { gap: space.base, maxWidth: 360, width: '100%' },
   row: { flexDirection: 'row' },
 });
