@@ -18,6 +18,8 @@ export async function readStored(databaseUrl: string, crewName: string): Promise
   const rows = async (query: string, ...values: string[]) =>
     (await connection.query<RowDataPacket[]>(query, values))[0] as RowDataPacket[];
   try {
+    // All that was confirmed on any node; a single database takes no notice.
+    await connection.query('SET SESSION wsrep_sync_wait = 7');
     const [crew] = await rows('SELECT id, name, lastOperation FROM crews WHERE name = ?', crewName);
     const records = await rows('SELECT * FROM records WHERE crewId = ?', crew!.id as string);
     const operations = await rows(
