@@ -12,9 +12,20 @@ import {
   openFirst,
 } from './crewTest.ts';
 
+/** As another tab of the browser would choose it: what stands on the page stays, in other colours. */
 async function inTheme(page: Page, theme: string): Promise<void> {
-  await page.evaluate((name) => localStorage.setItem('ergon.theme', name), theme);
-  await page.reload();
+  await page.evaluate((name) => {
+    localStorage.setItem('ergon.theme', name);
+    window.dispatchEvent(new StorageEvent('storage', { key: 'ergon.theme' }));
+  }, theme);
+}
+
+/** In the themes in which it was not looked at yet. */
+async function expectContrast(page: Page, where: string): Promise<void> {
+  for (const theme of ['sun', 'hush']) {
+    await inTheme(page, theme);
+    await expectAccessible(page, `${where}, in ${theme}`, CONTRAST);
+  }
 }
 
 test('no violation on the screens of the evening', async ({ page }) => {
@@ -238,76 +249,77 @@ test('no violation in any view of the kit', async ({ page }) => {
   await expectAccessible(page, 'a unit list, previewed');
 });
 
-for (const theme of ['sun', 'hush']) {
-  test(`enough contrast everywhere in ${theme}`, async ({ page }) => {
-    await page.goto(address());
-    await inTheme(page, theme);
-    await expect(page.getByRole('button', { name: 'Enter the demo' })).toBeVisible();
-    await expectAccessible(page, 'sign in', CONTRAST);
-    await enterDemo(page);
-    await expectAccessible(page, 'tonight', CONTRAST);
-    await goTo(page, '/lines/first-dance', 'First dance');
-    await openFirst(page, 'receiver');
-    await page.getByRole('button', { name: /words? of advice$/ }).click();
-    await page.getByRole('button', { name: 'Try on paper' }).click();
-    await expectAccessible(page, 'lines, a station and the advice open, on paper', CONTRAST);
-    await goTo(page, '/fire/first-dance', 'Fire');
-    await page.getByRole('button', { name: /^Press the shutter/ }).click();
-    await page.getByRole('checkbox', { name: 'every light' }).click();
-    await page.getByRole('button', { name: /^Mark \d+ as simulated$/ }).click();
-    await expectAccessible(page, 'fire, pressed', CONTRAST);
-    await goTo(page, '/lines/first-dance/air', 'Air');
-    await expectAccessible(page, 'air', CONTRAST);
-    await goTo(page, '/lines/first-dance/groups', 'Groups');
-    await expectAccessible(page, 'groups', CONTRAST);
-    await goTo(page, '/lines/speeches/power', 'Power');
-    await page.getByRole('radio', { name: 'Shown: What it reads' }).click();
-    await page.getByRole('button', { name: 'Power of All lights: less' }).click();
-    await page.getByRole('button', { name: 'Light by light' }).click();
-    await expectAccessible(page, 'power', CONTRAST);
-    await goTo(page, '/lines/speeches/meter', 'Meter');
-    await expectAccessible(page, 'meter', CONTRAST);
-    await goTo(page, '/drills', 'Drills');
-    await expectAccessible(page, 'drills', CONTRAST);
-    await goTo(page, '/fix/speeches?light=light-2', 'What did you see?');
-    await expectAccessible(page, 'what was seen', CONTRAST);
-    await page.getByRole('button', { name: /did as meant$/ }).click();
-    await expect(page.getByRole('list', { name: 'What it may be' })).toBeVisible();
-    await expectAccessible(page, 'a check', CONTRAST);
-    await goTo(page, '/fire/speeches/finder', 'Test frames');
-    await expectAccessible(page, 'test frames', CONTRAST);
-    await goTo(page, '/lines/first-dance/cards', 'First dance');
-    await page.getByRole('button', { name: /^All 3 are set, Call 1/ }).click();
-    await expectAccessible(page, 'cards', CONTRAST);
-    await goTo(page, '/fire/speeches', 'Fire');
-    await page.getByRole('button', { name: /^Group C alone/ }).click();
-    await expectAccessible(page, 'a test fire', CONTRAST);
-    await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
-    await page.getByRole('button', { name: 'Change, Vows' }).click();
-    await expect(page.getByLabel('What happens')).toHaveValue('Vows');
-    await expectAccessible(page, 'an event, a moment open', CONTRAST);
-    await goTo(page, '/events/ropewalk/energy', 'Energy');
-    await expectAccessible(page, 'energy', CONTRAST);
-    await goTo(page, '/events/harvest', 'Mill harvest supper');
-    await page.getByRole('button', { name: 'More, Supper' }).click();
-    await expectAccessible(page, 'a past event, its tests', CONTRAST);
-    await goTo(page, '/events/ropewalk/wish', 'New look');
-    await page.getByLabel('Name of the look').fill('Cake');
-    await page.getByRole('button', { name: 'Propose' }).click();
-    await expect(page.getByRole('region', { name: 'Best', exact: true })).toBeVisible({ timeout: 60_000 });
-    await expectAccessible(page, 'proposals', CONTRAST);
-    await goTo(page, '/kit', 'Kit');
-    await page.getByRole('button', { name: /^Light 5/ }).click();
-    await page.getByRole('button', { name: 'Add units' }).click();
-    await page.getByRole('button', { name: 'Add, this unit' }).click();
-    await expect(page.getByText('Choose a model.')).toBeVisible();
-    await expectAccessible(page, 'kit, a unit open and one being added, with faults', CONTRAST);
-    await goTo(page, '/kit/models/tholmar-60k', 'Tholmar Shoe 60');
-    await expectAccessible(page, 'a model', CONTRAST);
-    await goTo(page, '/kit/families/plover', 'Plover');
-    await expectAccessible(page, 'a family', CONTRAST);
-    await goTo(page, '/kit/fit', 'Fit');
-    await page.getByRole('button', { name: /^Light 3 with Body 2/ }).click();
-    await expectAccessible(page, 'fit, a pair open', CONTRAST);
-  });
-}
+test('enough contrast in sun and hush, from the first screen to cards', async ({ page }) => {
+  await page.goto(address());
+  await expect(page.getByRole('button', { name: 'Enter the demo' })).toBeVisible();
+  await expectContrast(page, 'sign in');
+  await enterDemo(page);
+  await expectContrast(page, 'tonight');
+  await goTo(page, '/lines/first-dance', 'First dance');
+  await openFirst(page, 'receiver');
+  await page.getByRole('button', { name: /words? of advice$/ }).click();
+  await page.getByRole('button', { name: 'Try on paper' }).click();
+  await expectContrast(page, 'lines, a station and the advice open, on paper');
+  await goTo(page, '/fire/first-dance', 'Fire');
+  await page.getByRole('button', { name: /^Press the shutter/ }).click();
+  await page.getByRole('checkbox', { name: 'every light' }).click();
+  await page.getByRole('button', { name: /^Mark \d+ as simulated$/ }).click();
+  await expectContrast(page, 'fire, pressed');
+  await goTo(page, '/lines/first-dance/air', 'Air');
+  await expectContrast(page, 'air');
+  await goTo(page, '/lines/first-dance/groups', 'Groups');
+  await expectContrast(page, 'groups');
+  await goTo(page, '/lines/speeches/power', 'Power');
+  await page.getByRole('radio', { name: 'Shown: What it reads' }).click();
+  await page.getByRole('button', { name: 'Power of All lights: less' }).click();
+  await page.getByRole('button', { name: 'Light by light' }).click();
+  await expectContrast(page, 'power');
+  await goTo(page, '/lines/speeches/meter', 'Meter');
+  await expectContrast(page, 'meter');
+  await goTo(page, '/drills', 'Drills');
+  await expectContrast(page, 'drills');
+  await goTo(page, '/fix/speeches?light=light-2', 'What did you see?');
+  await expectContrast(page, 'what was seen');
+  await page.getByRole('button', { name: /did as meant$/ }).click();
+  await expect(page.getByRole('list', { name: 'What it may be' })).toBeVisible();
+  await expectContrast(page, 'a check');
+  await goTo(page, '/fire/speeches/finder', 'Test frames');
+  await expectContrast(page, 'test frames');
+  await goTo(page, '/lines/first-dance/cards', 'First dance');
+  await page.getByRole('button', { name: /^All 3 are set, Call 1/ }).click();
+  await expectContrast(page, 'cards');
+});
+
+test('enough contrast in sun and hush, from a test fire to Fit', async ({ page }) => {
+  await enterDemo(page);
+  await goTo(page, '/fire/speeches', 'Fire');
+  await page.getByRole('button', { name: /^Group C alone/ }).click();
+  await expectContrast(page, 'a test fire');
+  await goTo(page, '/events/ropewalk', 'Ropewalk wedding');
+  await page.getByRole('button', { name: 'Change, Vows' }).click();
+  await expect(page.getByLabel('What happens')).toHaveValue('Vows');
+  await expectContrast(page, 'an event, a moment open');
+  await goTo(page, '/events/ropewalk/energy', 'Energy');
+  await expectContrast(page, 'energy');
+  await goTo(page, '/events/harvest', 'Mill harvest supper');
+  await page.getByRole('button', { name: 'More, Supper' }).click();
+  await expectContrast(page, 'a past event, its tests');
+  await goTo(page, '/events/ropewalk/wish', 'New look');
+  await page.getByLabel('Name of the look').fill('Cake');
+  await page.getByRole('button', { name: 'Propose' }).click();
+  await expect(page.getByRole('region', { name: 'Best', exact: true })).toBeVisible({ timeout: 60_000 });
+  await expectContrast(page, 'proposals');
+  await goTo(page, '/kit', 'Kit');
+  await page.getByRole('button', { name: /^Light 5/ }).click();
+  await page.getByRole('button', { name: 'Add units' }).click();
+  await page.getByRole('button', { name: 'Add, this unit' }).click();
+  await expect(page.getByText('Choose a model.')).toBeVisible();
+  await expectContrast(page, 'kit, a unit open and one being added, with faults');
+  await goTo(page, '/kit/models/tholmar-60k', 'Tholmar Shoe 60');
+  await expectContrast(page, 'a model');
+  await goTo(page, '/kit/families/plover', 'Plover');
+  await expectContrast(page, 'a family');
+  await goTo(page, '/kit/fit', 'Fit');
+  await page.getByRole('button', { name: /^Light 3 with Body 2/ }).click();
+  await expectContrast(page, 'fit, a pair open');
+});

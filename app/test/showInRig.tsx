@@ -2,7 +2,7 @@
 import type { CrewRig } from '@ergon/core/operation/crewRig';
 import type { Operation } from '@ergon/core/operation/edit';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
+import { render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import type { Ports } from '../src/rig/ports';
 import { RigProvider, useRig } from '../src/rig/Rig';
@@ -25,8 +25,13 @@ const STORED: Answer = { status: 200, body: {} };
 
 const OnceLoaded = ({ children }: { children: ReactNode }) => (useRig().rig ? children : null);
 
-/** @returns what was sent, and the server it was sent to. */
-export function showInRig(children: ReactNode, { rig = demoRig(), answer, ...ports }: Around = {}) {
+interface ShownInRig extends RenderResult {
+  /** What was sent, and the server it was sent to. */
+  sent: Operation[];
+  server: FakeServer;
+}
+
+export function showInRig(children: ReactNode, { rig = demoRig(), answer, ...ports }: Around = {}): ShownInRig {
   globalThis.fetch = jest.fn(async (path: string, init?: RequestInit) => {
     const method = init?.method ?? 'GET';
     const isRig = method === 'GET' && path === '/api/rig';

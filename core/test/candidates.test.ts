@@ -25,7 +25,7 @@ const triedFor = (spoil: Spoil, code: Code, light: string): string[][] => {
 
 test('whatever is tried changes something, of a unit of ours, to what its model has', () => {
   let tried = 0;
-  forEachRig(Math.round(RUNS / 4), (random) => {
+  forEachRig({ runs: Math.round(RUNS / 4), met: () => ({ tried: [tried, RUNS] }) }, (random) => {
     const judgement = judged(random);
     const { rig } = judgement;
     for (const finding of judgement.findings) {
@@ -43,7 +43,6 @@ test('whatever is tried changes something, of a unit of ours, to what its model 
       }
     }
   });
-  expect(tried).toBeGreaterThan(RUNS);
 });
 
 test('a shutter that closes no contact, or of which nobody knows whether it does, is none to change over to', () => {

@@ -7,7 +7,8 @@ import { buildRig, indexKit, type Rig } from '../src/rig/rig';
 import type { Sighting } from '../src/record/incident';
 import type { Draw } from './draw';
 import { faultyRig } from './faultyRig';
-import { StagedGear } from '../src/drill/stagedGear';
+import { type Pressed, StagedGear } from '../src/drill/stagedGear';
+import type { Verdict } from '../src/verdict/verdict';
 import { drawFor, smallRig } from './lawHarness';
 
 export interface Found {
@@ -50,12 +51,9 @@ export function hideTwo(rig: Rig, draw: Draw): Found | null {
     const [a, b] = [draw.pick(...library), draw.pick(...library)];
     if (a.unit === b.unit) continue;
     const both = noticed(rig, [a, b]);
-    if (
-      both &&
-      changedBy(rig, a).some((one) => !changedBy(rig, b).includes(one)) &&
-      changedBy(rig, b).some((one) => !changedBy(rig, a).includes(one))
-    )
-      return both;
+    if (!both) continue;
+    const [byA, byB] = [changedBy(rig, a), changedBy(rig, b)];
+    if (byA.some((one) => !byB.includes(one)) && byB.some((one) => !byA.includes(one))) return both;
   }
   return null;
 }
@@ -86,26 +84,35 @@ function changedBy(rig: Rig, fault: Fault): string[] {
     .map((word) => word.slice(0, word.indexOf('"saw"')));
 }
 
+const planned = new WeakMap<Rig, Map<string, Verdict | null>>();
+
+function plannedVerdict(rig: Rig, light: string, pressed: Pressed): Verdict | null {
+  const known = planned.get(rig) ?? new Map<string, Verdict | null>();
+  planned.set(rig, known);
+  const key = `${light} ${pressed.body} ${pressed.attitude}`;
+  const verdict = known.get(key) ?? new StagedGear(rig, []).verdict(light, pressed);
+  known.set(key, verdict);
+  return verdict;
+}
+
 /** Null where the plan explains all that is seen, or somebody could not say what a light does. */
 function noticed(rig: Rig, faults: readonly Fault[]): Found | null {
   const hidden = new StagedGear(rig, faults);
   const seen = hidden.sightings();
   if (seen.length < plainly(rig).length) return null;
-  const plan = new StagedGear(rig, []);
   const isOdd = seen.some(({ light, body, attitude, saw }) => {
-    const verdict = plan.verdict(light, { body, attitude });
+    const verdict = plannedVerdict(rig, light, { body, attitude });
     return verdict !== null && likelihoodOf(saw, verdict) === 0;
   });
   return isOdd ? { hidden, seen, rows: faults.map(({ field }) => weighedAs(field)) } : null;
 }
 
-/** So many rigs with one fault in each, the classes in turn. */
-export function* hiddenOnes(count: number): Generator<Found & { index: number }> {
+/** Rigs with one fault in each, the classes in turn, without end. */
+export function* hiddenOnes(): Generator<Found & { index: number }, never> {
   const rows = new Map<string, number>();
-  for (let index = 0, made = 0; made < count; index++) {
+  for (let index = 0; ; index++) {
     const found = hideOne(rigFor(index), drawFor(-1 - index), rows);
     if (!found) continue;
-    made++;
     for (const row of found.rows) rows.set(row, (rows.get(row) ?? 0) + 1);
     yield { ...found, index };
   }

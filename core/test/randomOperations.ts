@@ -104,7 +104,7 @@ const refsOf = (state: CrewState): RecordRef[] => [
   ...placedIn(state).map(({ look, unit }) => placingRef(look, unit)),
 ];
 
-export function somethingRemoved(state: CrewState, draw: Draw): Edit[] {
+function somethingRemoved(state: CrewState, draw: Draw): Edit[] {
   const refs = refsOf(state);
   if (refs.length === 0) return [];
   return Array.from({ length: draw.integer(1, 2) }, () => draw.pick(...refs)).flatMap((ref) => removing(state, ref));
@@ -119,7 +119,7 @@ const randomReading = (draw: Draw, of: Pick<Reading, 'id' | 'look'>): Reading =>
   at: '2027-06-12T18:00:00.000Z',
 });
 
-export function somethingMade(state: CrewState, draw: Draw, born: string): Edit[] {
+function somethingMade(state: CrewState, draw: Draw, born: string): Edit[] {
   const [profile] = state.profiles;
   const [look] = state.looks;
   if (!profile || !look) return [];
@@ -136,7 +136,7 @@ export function somethingMade(state: CrewState, draw: Draw, born: string): Edit[
   ];
 }
 
-export function somethingRenamed(state: CrewState, draw: Draw, born: string): Edit[] {
+function somethingRenamed(state: CrewState, draw: Draw, born: string): Edit[] {
   const [profile] = state.profiles;
   if (!profile || state.units.length === 0) return [];
   const unit = draw.pick(...state.units);
@@ -147,7 +147,7 @@ export function somethingRenamed(state: CrewState, draw: Draw, born: string): Ed
 }
 
 /** The state as a document, some of it otherwise, taken in again. */
-export function documentImported(state: CrewState, draw: Draw, born: string): Edit[] {
+function documentImported(state: CrewState, draw: Draw, born: string): Edit[] {
   const document = structuredClone(toDocument(state));
   for (const event of document.events) if (draw.boolean()) event.name = `Event ${born}`;
   for (const event of document.events) if (draw.boolean()) event.moments.reverse();
@@ -173,7 +173,7 @@ export function documentImported(state: CrewState, draw: Draw, born: string): Ed
 const TIMES = ['14:00', '18:00', '18:30', '23:50', '00:20', null] as const;
 
 /** A timetable that is made, changed, copied and put in another order. */
-export function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[] {
+function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[] {
   if (state.events.length === 0)
     return [making({ kind: 'event', id: `e-${born}` }, { id: `e-${born}`, name: 'E' }, born)];
   const event = draw.pick(...state.events);
@@ -199,7 +199,7 @@ export function eventPlanned(state: CrewState, draw: Draw, born: string): Edit[]
 }
 
 /** Lines of cards ticked and taken back, units reset and dealt. */
-export function unitSetUp(state: CrewState, draw: Draw, born: string): Edit[] {
+function unitSetUp(state: CrewState, draw: Draw, born: string): Edit[] {
   if (state.units.length === 0) return [];
   const { id } = draw.pick(...state.units);
   if (draw.oneIn(4)) return dealing(state, new Map([[id, draw.pick('Maren', 'Ines', null)]]));
@@ -217,7 +217,7 @@ export function unitSetUp(state: CrewState, draw: Draw, born: string): Edit[] {
 }
 
 /** What shares the air with an event, declared and changed. */
-export function airDeclared(state: CrewState, draw: Draw, born: string): Edit[] {
+function airDeclared(state: CrewState, draw: Draw, born: string): Edit[] {
   if (state.events.length === 0) return [];
   const known = state.onAir.length > 0 && draw.boolean() ? draw.pick(...state.onAir) : null;
   if (known)

@@ -1,6 +1,7 @@
 /** The lint holds the rooms apart: an import the table does not allow fails, and so does one that comes back. */
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 
 const ROOT = join(__dirname, '../..');
@@ -28,7 +29,7 @@ const SCRIPT = `
 /** What ESLint says of texts that would stand in files of the repository. */
 function lint(made: readonly Made[]): Message[][] {
   const args = ['--input-type=module', '-e', SCRIPT, JSON.stringify(made)];
-  const all = JSON.parse(execFileSync(process.execPath, args, { cwd: ROOT, encoding: 'utf8' })) as Message[][];
+  const all = JSON.parse(execFileSync(process.execPath, args, { cwd: folder, encoding: 'utf8' })) as Message[][];
   return all.map((messages) => messages.filter(({ ruleId }) => ruleId !== '@typescript-eslint/no-unused-vars'));
 }
 
@@ -53,6 +54,7 @@ const ALLOWED = [
   ['app/src/rig/made.ts', ['@ergon/core/verdict/judge', './api', 'react']],
 ] as const;
 
+/** Stands for the repository: whatever lints or reads that one meanwhile must not meet what is made here. */
 let folder: string;
 let forbidden: Message[][];
 let allowed: Message[][];
@@ -60,11 +62,15 @@ let cycle: Message[];
 let noCycle: Message[];
 
 beforeAll(() => {
-  folder = mkdtempSync(join(ROOT, 'cli/src/made-'));
-  const write = (file: string, text: string): Made => {
+  folder = mkdtempSync(join(tmpdir(), 'ergon-lint-'));
+  for (const part of ['node_modules', 'lint']) symlinkSync(join(ROOT, part), join(folder, part));
+  for (const part of ['eslint.config.js', 'package.json', 'tsconfig.base.json'])
+    copyFileSync(join(ROOT, part), join(folder, part));
+  const write = (name: string, text: string): Made => {
+    const file = join('cli/src/made', name);
     mkdirSync(dirname(join(folder, file)), { recursive: true });
     writeFileSync(join(folder, file), text);
-    return { file: join(folder, file), text };
+    return { file, text };
   };
   write('one.ts', "import type { Two } from './two.ts';\nexport type One = Two;\n");
   write('two.ts', "export { Three as Two } from './below/three';\n");

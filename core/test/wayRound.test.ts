@@ -19,7 +19,7 @@ import { isFailing, isRight, verdictKey } from '../src/verdict/verdict.ts';
 import { wayText } from '../src/words/lossWording.ts';
 import type { Names } from '../src/words/settingWords.ts';
 import { demo } from './demo.ts';
-import { drawFor, RUNS, smallRig } from './lawHarness.ts';
+import { drawFor, rigNumbers, RUNS, smallRig } from './lawHarness.ts';
 import { renamed } from './renamedRig.ts';
 
 const kit = indexKit(demo);
@@ -111,7 +111,8 @@ function doesAsBefore(rig: Rig, sender: string, changes: readonly Change[]): Set
 
 test('over random rigs: what is said to be saved fires, kept it comes to the same, it is never worse than nothing, and no name decides', () => {
   const seen = { saved: 0, left: 0 };
-  for (let index = 0; index < RUNS / 10; index++) {
+  const met = () => ({ saved: [seen.saved, 1], left: [seen.left, 1] }) as const;
+  for (const index of rigNumbers({ runs: RUNS / 10, met })) {
     const random = smallRig(index, { bodies: 2, senders: 2, lights: 3 });
     const rig = buildRig(indexKit(random.kit), random.look);
     const { random: again, before } = renamed(random, drawFor(-1 - index));
@@ -139,8 +140,6 @@ test('over random rigs: what is said to be saved fires, kept it comes to the sam
       seen.left += way.left.length;
     }
   }
-  expect(seen.saved).toBeGreaterThan(0);
-  expect(seen.left).toBeGreaterThan(0);
 });
 
 const asKept = ({ unit, setting, to }: Change) => ({ unit, setting, to: to ?? null });

@@ -2,7 +2,7 @@
 import type { FieldFault } from '@ergon/core/record/fieldFault';
 import { MOST_FAULTS } from '@ergon/core/record/soundText';
 
-export const ERRORS = {
+const ERRORS = {
   'input.invalid': { status: 400, message: 'Something in the request is not as it should be.' },
   'input.not-json': { status: 400, message: 'The request body is not valid JSON.' },
   'input.too-large': { status: 413, message: 'The request body is larger than this takes.' },

@@ -43,7 +43,7 @@ interface NotedError {
 }
 
 /** An error of the database repeats in its words what was stored, and carries the whole statement. */
-export function notedError(error: unknown): NotedError {
+function notedError(error: unknown): NotedError {
   const { name, code, errno, message, stack = '' } = error as Error & { code?: string; errno?: number };
   const places = stack.split('\n').filter((line) => /^\s+at /.test(line));
   return {

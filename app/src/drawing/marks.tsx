@@ -5,7 +5,7 @@ import type { Palette } from '../theme/tokens';
 
 /** Shapes of the line drawing. State is shape first: each can be told from the others without colour. */
 
-export const STATION_RADIUS = 7;
+const STATION_RADIUS = 7;
 /** In a row of its own height, where a whole look stands on one screen. */
 export const SLIM_RADIUS = 5;
 

@@ -11,7 +11,7 @@ export interface TimeAxis {
   holds: (us: number) => boolean;
 }
 
-export const STRETCHES = ['shot', 'before', 'shutter', 'pulses'] as const;
+const STRETCHES = ['shot', 'before', 'shutter', 'pulses'] as const;
 /** `shot` all of it; `before` what comes before the shutter moves; `shutter` the curtains; `pulses` where the lights fire. */
 export type Stretch = (typeof STRETCHES)[number];
 

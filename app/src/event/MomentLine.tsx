@@ -10,7 +10,7 @@ import { useColours } from '../theme/Theme';
 import { space, TOUCH } from '../theme/tokens';
 
 /** What is shown of a moment; of a look that none uses, the same. */
-export type ShownMoment = Pick<Moment, 'name' | 'time' | 'place' | 'noFlash'>;
+type ShownMoment = Pick<Moment, 'name' | 'time' | 'place' | 'noFlash'>;
 
 interface MomentLineProps {
   moment: ShownMoment;

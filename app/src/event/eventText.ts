@@ -4,7 +4,7 @@ import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 
 /** "Saturday 12 June 2027", or what is said where nobody has named a day. */
-export const dateText = (date: string | null | undefined): string =>
+const dateText = (date: string | null | undefined): string =>
   date ? format(parseISO(date), 'EEEE d MMMM yyyy') : 'no date yet';
 
 /** "Saturday 12 June 2027 · The ropewalk"; of a day close by, how far it is. */

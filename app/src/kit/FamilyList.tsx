@@ -49,7 +49,7 @@ export function FamilyList() {
 }
 
 /** "radio · channels 1 to 32 · IDs 1 to 99 · groups A to F": what is recorded, in a line. */
-export function familyText(family: Family): string {
+function familyText(family: Family): string {
   const { channels, networkIds, groups } = family;
   return [
     family.medium === 'optical' ? 'coded light' : 'radio',

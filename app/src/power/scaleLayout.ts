@@ -56,7 +56,7 @@ const labelOf = (measure: Measure, at: number, aperture: number | null): string 
     : `f/${apertures.labelAt(aperture + at)}`;
 
 /** Stops from power to what it reads against the aperture; null where that cannot be said. */
-export const lightOffset = ({ level, wanted }: LightPower, aperture: number | null): number | null =>
+const lightOffset = ({ level, wanted }: LightPower, aperture: number | null): number | null =>
   level.stops === null || wanted === null || aperture === null ? null : level.stops - wanted - aperture;
 
 export function marksOf(

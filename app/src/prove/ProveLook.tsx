@@ -12,7 +12,7 @@ import { space } from '../theme/tokens';
 import { ProofGrid } from './ProofGrid';
 
 /** The test fires still to make for a look, in the order that proves most for the fewest presses. */
-export function usePresses({ judgement, look }: JudgedLook) {
+function usePresses({ judgement, look }: JudgedLook) {
   const { rig } = useRig();
   return useMemo(() => {
     const proofs = proofsOf(judgement, rig?.tests.filter((test) => test.look === look.id) ?? []);

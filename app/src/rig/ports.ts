@@ -25,7 +25,7 @@ export type Sent =
 export type Asked = { came: 'page'; page: OperationsPage } | SignedOut | { came: 'nothing' };
 
 /** Nobody is signed in any more, or somebody else is; a code tells which. */
-export interface SignedOut {
+interface SignedOut {
   came: 'signed-out';
   ails?: string;
 }
@@ -46,7 +46,7 @@ export type TabMessage =
   | { tell: 'operations'; operations: OperationsPage['operations'] }
   | { tell: 'present'; present: readonly Present[] };
 
-export interface Tab {
+interface Tab {
   hear: (message: TabMessage) => void;
   /** True once this tab is the one that sends and listens for all, false when it no longer is. */
   leads: (leads: boolean) => void;

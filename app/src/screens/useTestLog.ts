@@ -7,7 +7,7 @@ import { useKept } from '../components/useKept';
 import type { JudgedLook } from '../rig/judgedLook';
 import { useRig } from '../rig/Rig';
 
-export type SeenByLight = Readonly<Record<string, TestResult>>;
+type SeenByLight = Readonly<Record<string, TestResult>>;
 
 /** A test as it was seen: with the settings of that moment, whatever is changed before it is logged. */
 type Marks = Readonly<Record<string, TestFire>>;

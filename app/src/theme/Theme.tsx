@@ -31,6 +31,14 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     window.localStorage.setItem(STORED_AS, next);
     setName(next);
   }, []);
+  useEffect(() => {
+    // Another tab of this browser chose one: the room is as dark for this one.
+    const follow = ({ key }: StorageEvent) => {
+      if (key === STORED_AS) setName(remembered());
+    };
+    window.addEventListener('storage', follow);
+    return () => window.removeEventListener('storage', follow);
+  }, []);
   const turnHush = useCallback(() => {
     if (name !== 'hush') window.localStorage.setItem(LIT_STORED_AS, name);
     choose(name === 'hush' ? remembered(LIT_STORED_AS) : 'hush');

@@ -7,7 +7,7 @@ export const TOUCH = 48;
 
 export const radius = { small: 6, base: 12 } as const;
 
-export const fontFamily = {
+const fontFamily = {
   regular: 'AtkinsonHyperlegibleNext_400Regular',
   bold: 'AtkinsonHyperlegibleNext_700Bold',
 } as const;

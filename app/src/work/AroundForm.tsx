@@ -16,7 +16,7 @@ const written = (emitters: readonly Emitter[]): string =>
   emitters.map(({ name, mhz, widthMhz }) => `${name}=${mhz}/${widthMhz}`).join(', ');
 
 /** Null where it is not written that way. */
-export function readEmitters(text: string): Emitter[] | null {
+function readEmitters(text: string): Emitter[] | null {
   if (text.trim() === '') return [];
   const parts = text
     .split(',')

@@ -25,7 +25,7 @@ const page = (title: string, body: string): string =>
   `<title>${escaped(title)}</title><style>${STYLE}</style></head><body><main><h1>${escaped(title)}</h1>${body}</main></body></html>`;
 
 /** What a unit's panel lets one set: what a card lists, and what can be wrong with the unit itself. */
-export function panelSettings(rig: Rig, placed: Placed): SettingPath[] {
+function panelSettings(rig: Rig, placed: Placed): SettingPath[] {
   const lines = cardLines(rig, placed).flatMap(({ setting }) => (setting === 'reset' ? [] : [setting]));
   return [...new Set<SettingPath>(['on', ...lines, 'asleep', 'cells'])];
 }

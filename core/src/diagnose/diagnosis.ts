@@ -145,8 +145,19 @@ export interface Suspicion {
   misses: readonly number[];
 }
 
-export function suspicion({ reality, all, sightings, found, onStep }: Searched): Suspicion {
+const libraries = new WeakMap<Reality, { found: Searched['found']; library: readonly Fault[] }>();
+
+/** Listed once for a search, and not again for each of its answers: what was simulated of a fault is found by the fault itself. */
+function libraryOf(reality: Reality, found: Searched['found']): readonly Fault[] {
+  const known = libraries.get(reality);
+  if (known && known.found === found) return known.library;
   const library = faultLibrary(reality.plan, found);
+  libraries.set(reality, { found, library });
+  return library;
+}
+
+export function suspicion({ reality, all, sightings, found, onStep }: Searched): Suspicion {
+  const library = libraryOf(reality, found);
   const together = suspectsFor(reality, library, all, onStep);
   const { evidence, later } = parted(reality, together, all);
   const suspects = later.length === 0 ? together : suspectsFor(reality, library, evidence, onStep);

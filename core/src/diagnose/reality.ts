@@ -35,7 +35,10 @@ const SHARED_PACE: ReadonlySet<string> = new Set(['secondsBetween', 'burstFrames
 /** The look as planned, and as it is with any faults: each simulated once. */
 export class Reality {
   private readonly rigs = new Map<string, Rig>();
-  private readonly verdicts = new Map<string, Verdict | null>();
+  /** By light and press; of each, by the faults that light can feel and what was done since. */
+  private readonly verdicts = new Map<string, Verdicts>();
+  /** The same, by the very object that is asked with: a search asks with each of them thousands of times. */
+  private readonly asked = new WeakMap<Watched, Verdicts>();
   private readonly concerns = new Map<string, Concern>();
   private readonly shared = once(() => sharedUnits(this.plan));
   private readonly bodies = once(() => new Set(this.plan.bodies.map(({ id }) => id)));
@@ -44,15 +47,32 @@ export class Reality {
 
   /** @param done what was put right or moved since; @returns null where there is no such light or body. */
   verdict(faults: readonly Fault[], watched: Watched, done: readonly Done[] = []): Verdict | null {
-    const felt = faults.filter((fault) => this.isFelt(fault, watched));
-    const { light, body, attitude, letter = null } = watched;
-    const key = `${keyOfAll(felt)} ${doneKey(done)} ${light} ${body} ${attitude} ${letter}`;
-    let verdict = this.verdicts.get(key);
+    const verdicts = this.verdictsFor(watched);
+    const felt = this.feltOf(faults, watched);
+    const key = keyOfAll(felt) + doneKey(done);
+    let verdict = verdicts.get(key);
     if (verdict === undefined) {
       verdict = this.pressed(this.rigWith(felt, done), watched);
-      this.verdicts.set(key, verdict);
+      verdicts.set(key, verdict);
     }
     return verdict;
+  }
+
+  private verdictsFor(watched: Watched): Verdicts {
+    const earlier = this.asked.get(watched);
+    if (earlier) return earlier;
+    const { light, body, attitude, letter = null } = watched;
+    const key = `${light} ${body} ${attitude} ${letter}`;
+    let verdicts = this.verdicts.get(key);
+    if (!verdicts) this.verdicts.set(key, (verdicts = new Map()));
+    this.asked.set(watched, verdicts);
+    return verdicts;
+  }
+
+  private feltOf(faults: readonly Fault[], watched: Watched): readonly Fault[] {
+    return faults.every((fault) => this.isFelt(fault, watched))
+      ? faults
+      : faults.filter((fault) => this.isFelt(fault, watched));
   }
 
   /** Whether there is light when a test button is pressed; null where nobody can say. */
@@ -90,7 +110,7 @@ export class Reality {
   }
 
   private rigWith(faults: readonly Fault[], done: readonly Done[]): Rig {
-    const key = `${keyOfAll(faults)} ${doneKey(done)}`;
+    const key = keyOfAll(faults) + doneKey(done);
     let rig = this.rigs.get(key);
     if (!rig) {
       const there = faults.filter((fault) => !isSwapped(fault, done));
@@ -121,6 +141,8 @@ export class Reality {
     return concern.units === undefined || concern.units.has(unit);
   }
 }
+
+type Verdicts = Map<string, Verdict | null>;
 
 /** What a light hangs on beside bodies and senders; undefined for everything. */
 interface Concern {
@@ -169,7 +191,7 @@ function keyOf(fault: Fault): string {
 const keyOfAll = (faults: readonly Fault[]): string =>
   faults.length === 1 ? keyOf(faults[0]!) : faults.map(keyOf).sort().join('+');
 
-const doneKey = (done: readonly Done[]): string => (done.length === 0 ? '' : JSON.stringify(done));
+const doneKey = (done: readonly Done[]): string => (done.length === 0 ? '' : ` ${JSON.stringify(done)}`);
 
 /** Another unit stands in its place: the one thing of a unit that nobody sets. */
 const isSwapped = ({ unit, field }: Fault, done: readonly Done[]): boolean =>

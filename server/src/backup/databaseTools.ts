@@ -9,7 +9,7 @@ export type Reach =
   { socketPath: string; user: string } | { host: string; port: number; user: string; password: string };
 
 /** One of the database's programs failed, with what it said. */
-export class ToolFailed extends Error {}
+class ToolFailed extends Error {}
 
 /** What is of the moment or signs people in is left out: after a restore everybody signs in again, and no link that was used is good once more. */
 const NOT_KEPT = ['sessions', 'links', 'presence', 'rate_limits', 'shared_secrets', 'migration_turn'];

@@ -9,7 +9,7 @@ import { readArchive, writeArchive } from '../store/crewArchive.ts';
 import type { CrewStates } from '../store/crewStates.ts';
 
 /** What an archive is sent as: lines of JSON. */
-export const ARCHIVE_TYPE = 'application/x-ndjson';
+const ARCHIVE_TYPE = 'application/x-ndjson';
 
 /** Out of the connections there are. */
 const MOST_AT_ONCE = 3;

@@ -7,21 +7,24 @@ import { nextCheck, searchOf } from '@ergon/core/diagnose/nextCheck';
 import { Reality } from '@ergon/core/diagnose/reality';
 import { leftOf, suspectsFor } from '@ergon/core/diagnose/suspects';
 import type { Sighting } from '@ergon/core/record/incident';
-import type { KitDocument } from '@ergon/core/record/kitDocument';
 import { buildRig, indexKit, type Rig } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
-import { timeEach } from './benchTime.ts';
+import type { Measure } from './measure.ts';
+import { demo } from './rigs.ts';
+import { timeEach } from './time.ts';
 
 const SEEN = 6;
 /** Faults simulated afresh to tell what one takes: all of them would take minutes. */
 const AFRESH = 40;
 
+/** Units of the rig, and of the one ./bin/test takes. */
 const UNITS = 20;
+const FEWER_UNITS = 12;
 
 /** The demo's speeches, where everything fires, with its first light repeated. */
-function twenty(demo: KitDocument): Rig {
+function repeated(count: number): Rig {
   const look = demo.looks.find(({ id }) => id === 'speeches')!;
-  const made = Array.from({ length: UNITS - Object.keys(look.units).length }, (_, index) => `made-${index}`);
+  const made = Array.from({ length: count - Object.keys(look.units).length }, (_, index) => `made-${index}`);
   const { profile } = demo.units.find(({ id }) => id === 'light-1')!;
   const units = [...demo.units, ...made.map((id) => ({ id, profile, label: id }))];
   const placed = Object.fromEntries(made.map((id) => [id, look.units['light-1']!]));
@@ -39,8 +42,8 @@ function seenIn(rig: Rig): Sighting[] {
   }));
 }
 
-export function benchDiagnose(demo: KitDocument): void {
-  const rig = twenty(demo);
+export function part(short: boolean): Measure[] {
+  const rig = repeated(short ? FEWER_UNITS : UNITS);
   const seen = seenIn(rig);
   const library = faultLibrary(rig);
   const evidence = evidenceOf({ seen, checks: [] });
@@ -60,8 +63,18 @@ export function benchDiagnose(demo: KitDocument): void {
   ]);
   const pairs = left.filter(({ faults }) => faults.length === 2).length;
   const afresh = (each! / AFRESH) * (library.length + pairs);
-  console.log(
-    `search, ${rig.placed.size} units, ${SEEN} lights seen: ${library.length} faults, ${pairs} pairs left; x${(found! / afresh).toFixed(3)} of simulating each afresh (${found!.toFixed(0)} ms)`,
-  );
-  console.log(`next check: x${(next! / afresh).toFixed(3)} (${next!.toFixed(0)} ms)`);
+  return [
+    {
+      what: `search, ${rig.placed.size} units, ${SEEN} lights seen`,
+      value: found! / afresh,
+      unit: 'x',
+      said: `${library.length} faults, ${pairs} pairs left; x${(found! / afresh).toFixed(3)} of simulating each afresh (${found!.toFixed(0)} ms)`,
+    },
+    {
+      what: 'next check',
+      value: next! / afresh,
+      unit: 'x',
+      said: `x${(next! / afresh).toFixed(3)} of it (${next!.toFixed(0)} ms)`,
+    },
+  ];
 }

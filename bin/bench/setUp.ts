@@ -7,10 +7,11 @@ import { lettersCost } from '@ergon/core/groups/groupCost';
 import { planGroups } from '@ergon/core/groups/groupPlan';
 import type { GroupLight, GroupTask, Want } from '@ergon/core/groups/groupWants';
 import type { OnAir } from '@ergon/core/record/onAir';
-import { buildRig, type KitIndex } from '@ergon/core/rig/rig';
+import { buildRig } from '@ergon/core/rig/rig';
 import { judge } from '@ergon/core/verdict/judge';
-import type { Look } from '@ergon/core/record/look';
-import { time } from './benchTime.ts';
+import type { Measure } from './measure.ts';
+import { rigOf } from './rigs.ts';
+import { once, time } from './time.ts';
 
 const CHANNELS = 5;
 
@@ -126,35 +127,40 @@ function tryEveryLetter({ lights, looks, letters }: GroupTask): number {
   return best;
 }
 
-const once = (run: () => void): number => {
-  const start = performance.now();
-  run();
-  return performance.now() - start;
-};
-
-export function benchSetUp(sixty: { kit: KitIndex; look: Look }): void {
+export function part(): Measure[] {
   const outside = crowdedAir();
   const [nets, fewer] = [netsOf(4), netsOf(3)];
-  const [air, airOfFewer, naive] = [
-    time(() => planAir(nets, outside)),
-    time(() => planAir(fewer, outside)),
-    once(() => tryEveryAir(fewer, outside)),
-  ];
+  const air = time(() => planAir(nets, outside));
+  const airOfFewer = time(() => planAir(fewer, outside));
+  const naive = once(() => tryEveryAir(fewer, outside));
   const isBest = compareScores(planAir(fewer, outside).score, tryEveryAir(fewer, outside)) === 0;
-  console.log(
-    `air, 4 nets, 3 crews, 20 emitters: ${air.toFixed(1)} ms; with 3 nets x${(naive / airOfFewer).toFixed(0)} quicker than trying everything, ${isBest ? 'and as good' : 'AND WORSE'}`,
-  );
   const [twelve, seven] = [lightsOf(12, 8), lightsOf(7, 8)];
-  const [groups, groupsOfSeven, everyLetter] = [
-    once(() => planGroups(twelve)),
-    time(() => planGroups(seven)),
-    once(() => tryEveryLetter(seven)),
-  ];
+  const groups = once(() => planGroups(twelve));
+  const groupsOfSeven = time(() => planGroups(seven));
+  const everyLetter = once(() => tryEveryLetter(seven));
   const isLeast = planGroups(seven).seconds === tryEveryLetter(seven);
-  console.log(
-    `groups, 12 lights and 8 looks: ${groups.toFixed(0)} ms; with 7 lights x${(everyLetter / groupsOfSeven).toFixed(0)} quicker than trying everything, ${isLeast ? 'and as good' : 'AND WORSE'}`,
-  );
-  const rig = buildRig(sixty.kit, sixty.look);
+  const { kit, look } = rigOf(60);
+  const rig = buildRig(kit, look);
   const [cards, judged] = [time(() => cardsOf(rig)), time(() => judge(rig))];
-  console.log(`cards of 60 lights: ${cards.toFixed(2)} ms, x${(cards / judged).toFixed(2)} of judging the look`);
+  if (!isBest || !isLeast) throw new Error('a plan is worse than trying everything');
+  return [
+    {
+      what: 'air, 4 nets, 3 crews, 20 emitters',
+      value: air,
+      unit: 'ms',
+      said: `${air.toFixed(1)} ms; with 3 nets x${(naive / airOfFewer).toFixed(0)} quicker than trying everything, and as good`,
+    },
+    {
+      what: 'groups, 12 lights and 8 looks',
+      value: groups,
+      unit: 'ms',
+      said: `${groups.toFixed(0)} ms; with 7 lights x${(everyLetter / groupsOfSeven).toFixed(0)} quicker than trying everything, and as good`,
+    },
+    {
+      what: 'cards of 60 lights',
+      value: cards / judged,
+      unit: 'x',
+      said: `${cards.toFixed(2)} ms, x${(cards / judged).toFixed(2)} of judging the look`,
+    },
+  ];
 }

@@ -3,7 +3,8 @@ import { discharge, type Row, sagFactor } from '@ergon/core/energy/discharge';
 import { powersOf } from '@ergon/core/exposure/powerSteps';
 import { balance, type BalancePart, type BalanceTask, LEVERS, toleranceOf } from '@ergon/core/power/balance';
 import { SECONDS } from '@ergon/core/power/balanceTask';
-import { timeEach } from './benchTime.ts';
+import type { Measure } from './measure.ts';
+import { timeEach } from './time.ts';
 
 const LIGHTS = 12;
 const LOOKS = 10;
@@ -85,21 +86,29 @@ function frameByFrame({ frames, each, recycle, between, heat }: Row): number {
   return now;
 }
 
-export function benchPower(): void {
+export function part(): Measure[] {
   const task = twelve();
   const start = performance.now();
   const naive = everyChoice(task);
   const took = performance.now() - start;
   const [ours] = timeEach([() => balance(task, SECONDS)]);
-  const changes = balance(task, SECONDS)!.changes;
-  console.log(
-    `balance, ${LIGHTS} lights: ${changes} changes (every choice: ${naive}), x${(ours! / took).toFixed(4)} of trying every choice (${ours!.toFixed(1)} ms)`,
-  );
+  const { changes } = balance(task, SECONDS)!;
   const [stretches, frames] = timeEach([
     () => rows.forEach((row) => discharge(row, 1)),
     () => rows.forEach((row) => frameByFrame(row)),
   ]);
-  console.log(
-    `energy, ${LIGHTS} lights, ${LOOKS} looks, ${(LOOKS * FRAMES).toLocaleString('en')} frames: x${(stretches! / frames!).toFixed(3)} of counting every frame (${stretches!.toFixed(2)} ms)`,
-  );
+  return [
+    {
+      what: `balance, ${LIGHTS} lights`,
+      value: ours! / took,
+      unit: 'x',
+      said: `${changes} changes (every choice: ${naive}), x${(ours! / took).toFixed(4)} of trying every choice (${ours!.toFixed(1)} ms)`,
+    },
+    {
+      what: `energy, ${LIGHTS} lights, ${LOOKS} looks, ${(LOOKS * FRAMES).toLocaleString('en')} frames`,
+      value: stretches! / frames!,
+      unit: 'x',
+      said: `x${(stretches! / frames!).toFixed(3)} of counting every frame (${stretches!.toFixed(2)} ms)`,
+    },
+  ];
 }
