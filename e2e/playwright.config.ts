@@ -42,7 +42,6 @@ export default defineConfig({
     actionTimeout: 30_000,
   },
   projects: [
-    { name: 'phone', use: { viewport: PHONE }, testIgnore: ['keyboard.spec.ts'] },
     // What a crew does is the same on a wide screen: that has its own views and keys, and tests of those.
     {
       name: 'wide',
@@ -50,5 +49,7 @@ export default defineConfig({
       testMatch: ['alike.spec.ts', 'accessible.spec.ts', 'firstHour.spec.ts', 'gear.spec.ts', 'keyboard.spec.ts'],
       grepInvert: /enough contrast|sixty lights|unit list|list of 500|a family is added/,
     },
+    // Last, since its tests are the shorter ones: both workers end together.
+    { name: 'phone', use: { viewport: PHONE }, testIgnore: ['keyboard.spec.ts'] },
   ],
 });

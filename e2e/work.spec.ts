@@ -26,6 +26,7 @@ test('the demo’s dozen faults are mended in one step, and stay so', async ({ p
   await page.getByRole('button', { name: /^Light 6,/ }).click();
   await expect(page.getByRole('checkbox', { name: /^Channel.*11/ })).toBeChecked();
   await page.goBack();
+  await expect(tick).toBeChecked();
   // The page goes to where it was, and a touch on its way there meets nothing.
   await expect(async () => {
     if (await tick.isChecked()) await tick.click();

@@ -1,11 +1,11 @@
 /** Two faults at once. */
 import { causeOfAll } from '../src/diagnose/fault';
 import { hunt } from '../src/drill/hunt';
-import { EVERY_WHOLE, hideTwo, rigFor } from './hiddenRigs';
+import { EVERY_WHOLE, hideTwo, leastShare, rigFor } from './hiddenRigs';
 import { drawFor } from './lawHarness';
 
 /** A quarter of the rigs with one fault; `npm run night` goes through more. */
-const PAIRS = Number(process.env.ERGON_DIAGNOSIS_RIGS ?? 160) / 4;
+const PAIRS = Number(process.env.ERGON_DIAGNOSIS_RIGS ?? 100) / 4;
 
 it('leaves the true two where two things broke that have nothing to do with each other', () => {
   let [made, found] = [0, 0];
@@ -16,5 +16,5 @@ it('leaves the true two where two things broke that have nothing to do with each
     if (hunt(two.hidden, two.seen).left.includes(causeOfAll(two.hidden.faults))) found++;
   }
   expect(made).toBe(PAIRS);
-  expect(found / made).toBeGreaterThanOrEqual(0.98);
+  expect(found / made).toBeGreaterThanOrEqual(leastShare(0.99, made));
 });

@@ -7,7 +7,7 @@ import { Draw } from './draw';
 import { MOST, type Most, randomRig, type RandomRig } from './randomRig';
 
 /** `npm run night` holds the laws against many more, and others every time. */
-export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 1000);
+export const RUNS = Number(process.env.ERGON_LAW_RUNS ?? 600);
 /**
  * The same rigs every time, so that a failure is the doing of the change at hand; `npm run laws:soak` goes hunting
  * among others.

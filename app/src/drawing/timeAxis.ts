@@ -11,9 +11,8 @@ export interface TimeAxis {
   holds: (us: number) => boolean;
 }
 
-const STRETCHES = ['shot', 'before', 'shutter', 'pulses'] as const;
 /** `shot` all of it; `before` what comes before the shutter moves; `shutter` the curtains; `pulses` where the lights fire. */
-export type Stretch = (typeof STRETCHES)[number];
+export type Stretch = 'shot' | 'before' | 'shutter' | 'pulses';
 
 /** Share of the width kept for what happens before the shutter moves. */
 const BEFORE = 0.2;
