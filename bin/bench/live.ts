@@ -63,9 +63,14 @@ class Member extends Caller {
   /** One server may have too much to do for a while: what waits is sent again, as an app does. */
   private async sent(body: object): Promise<any> {
     for (let tries = 1; ; tries++) {
-      const { status, body: answer } = await this.ask('/operations', { method: 'POST', body });
-      if (status < 300) return answer;
-      if (status !== 503 || tries === MOST_TRIES) throw new Error(`/operations: ${status} ${JSON.stringify(answer)}`);
+      // A connection that was left open may be closed at the very moment it is used again.
+      const got = await this.ask('/operations', { method: 'POST', body }).catch((error: Error) => ({
+        status: 503,
+        body: error.message,
+      }));
+      if (got.status < 300) return got.body;
+      if (got.status !== 503 || tries === MOST_TRIES)
+        throw new Error(`/operations: ${got.status} ${JSON.stringify(got.body)}`);
       this.refused++;
       await sleep(AGAIN_MS * tries * (0.5 + Math.random()));
     }
