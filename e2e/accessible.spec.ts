@@ -14,10 +14,13 @@ import {
 
 /** As another tab of the browser would choose it: what stands on the page stays, in other colours. */
 async function inTheme(page: Page, theme: string): Promise<void> {
+  const ground = () => page.evaluate(() => document.body.style.background);
+  const before = await ground();
   await page.evaluate((name) => {
     localStorage.setItem('ergon.theme', name);
     window.dispatchEvent(new StorageEvent('storage', { key: 'ergon.theme' }));
   }, theme);
+  await expect.poll(ground).not.toBe(before);
 }
 
 /** In the themes in which it was not looked at yet. */

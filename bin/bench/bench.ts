@@ -24,6 +24,8 @@ const { values } = parseArgs({
 const ROOT = join(import.meta.dirname, '../..');
 const folder = mkdtempSync(join(tmpdir(), 'ergon-bench-'));
 const ended = new AbortController();
+/** For what has to be done however the run ends. */
+const never = new AbortController().signal;
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ended.abort());
 
 /** @param root of the clone that is measured. @returns null where the part failed there. */
@@ -70,12 +72,9 @@ try {
     }
   }
 } finally {
-  if (other !== null)
-    await runCommand(
-      { program: 'git', args: ['worktree', 'remove', '--force', other], cwd: ROOT },
-      new AbortController().signal,
-    );
   rmSync(folder, { recursive: true, force: true });
+  // The other clone is gone with the folder, whether or not it ever came to be whole.
+  if (values.against !== undefined) await runCommand({ program: 'git', args: ['worktree', 'prune'], cwd: ROOT }, never);
 }
 if (values.json !== undefined)
   writeFileSync(values.json, `${JSON.stringify({ against: values.against ?? null, parts: all }, null, 2)}\n`);

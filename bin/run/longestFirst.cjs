@@ -1,12 +1,12 @@
 /**
  * Jest begins with the suites that took longest the last time, so that both cores end together. A fresh clone has no last time:
- * bin/run/suites.json holds it, written by `ERGON_RECORD=1 ./bin/test`.
+ * bin/run/suites.json holds it, written by `./bin/test --record`.
  */
-const { relative } = require('node:path');
+const { join, relative } = require('node:path');
 const Sequencer = require('@jest/test-sequencer').default;
 const known = require('./suites.json');
 
-const ROOT = require('node:path').join(__dirname, '../..');
+const ROOT = join(__dirname, '../..');
 /** One nobody has timed may be long. */
 const UNKNOWN_SECONDS = 30;
 

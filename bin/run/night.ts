@@ -38,7 +38,7 @@ console.log(`night: seed ${seed}, ${share} of everything; what each part prints 
 const loop = plainLoop();
 const before = spentSoFar();
 const lines: string[] = [];
-let failed = 0;
+const count = { passed: 0, failed: 0 };
 for (const { name, script, args, env, tells } of parts) {
   if (ended.signal.aborted) break;
   console.log(`night: ${name} begins`);
@@ -48,7 +48,7 @@ for (const { name, script, args, env, tells } of parts) {
   const command = { program: 'npm', args: ['run', '--silent', script, ...more], cwd: ROOT, env, log };
   const code = await runCommand(command, ended.signal);
   const seconds = (performance.now() - began) / 1000;
-  if (code !== 0) failed++;
+  count[code === 0 ? 'passed' : 'failed']++;
   const text = readFileSync(log, 'utf8');
   const told = text.split('\n').filter((line) => tells.test(line));
   lines.push(
@@ -62,10 +62,11 @@ const summary = [
   `night, seed ${seed}, ${share} of everything:`,
   ...lines,
   machineLine(machineName(), before, spentSoFar(), [loop, plainLoop()]),
-  `${parts.length - failed} passed, ${failed} failed`,
+  ...(ended.signal.aborted ? ['given up before its end'] : []),
+  `${count.passed} passed, ${count.failed} failed`,
 ].join('\n');
 console.log(summary);
 const file = createWriteStream(join(folder, 'summary.txt'));
 file.end(`${summary}\n`);
 await finished(file);
-process.exitCode = ended.signal.aborted ? 130 : Number(failed > 0);
+process.exitCode = ended.signal.aborted ? 130 : Number(count.failed > 0);

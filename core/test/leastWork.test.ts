@@ -237,7 +237,7 @@ function tryEverything(rig: Rig): number | null {
   return best;
 }
 
-const COMPARED = Math.max(10, RUNS / 40);
+const COMPARED = Math.max(10, Math.round(RUNS / 40));
 /** Of about ten rigs one has work to do that a few changes mend. */
 const MOST_TRIED = 20 * COMPARED;
 

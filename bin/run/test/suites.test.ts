@@ -103,6 +103,4 @@ test('a night is so much of everything by one seed, and never nothing', () => {
     '7',
   ]);
   expect(whole.find(({ name }) => name === 'spoiled requests')!.env.ERGON_FUZZ_REQUESTS).toBe('100000');
-  // A quarter of the rigs gets two faults and a wrong answer each: it has to be a whole number of them.
-  for (const parts of [whole, little]) expect(Number(parts[0]!.env.ERGON_DIAGNOSIS_RIGS) % 4).toBe(0);
 });
