@@ -1,8 +1,8 @@
 /** Two faults at once. */
 import { causeOfAll } from '../src/diagnose/fault';
 import { hunt } from '../src/drill/hunt';
-import { EVERY_WHOLE, hideTwo, leastShare, rigFor } from './hiddenRigs';
-import { drawFor } from './lawHarness';
+import { EVERY_WHOLE, hideTwo, rigFor } from './hiddenRigs';
+import { drawFor, leastShare } from './lawHarness';
 
 /** A quarter of the rigs with one fault; `npm run night` goes through more. */
 const PAIRS = Math.ceil(Number(process.env.ERGON_DIAGNOSIS_RIGS ?? 100) / 4);

@@ -18,9 +18,6 @@ export interface Found {
   rows: string[];
 }
 
-/** What a share comes to at least over so many, less what chance may take from it: two standard deviations. */
-export const leastShare = (share: number, of: number): number => share - 2 * Math.sqrt((share * (1 - share)) / of);
-
 /** Most have one body: what two of them show of a light is simulated twice. */
 const SMALL = { bodies: 1, senders: 2, lights: 3 };
 const TWO_BODIES = { bodies: 2, senders: 2, lights: 3 };

@@ -4,8 +4,8 @@ import { causeOfAll } from '../src/diagnose/fault';
 import { Reality } from '../src/diagnose/reality';
 import { hunt } from '../src/drill/hunt';
 import { StagedGear } from '../src/drill/stagedGear';
-import { type Found, hiddenOnes, leastShare } from './hiddenRigs';
-import { drawFor, rigNumbers } from './lawHarness';
+import { type Found, hiddenOnes } from './hiddenRigs';
+import { drawFor, leastShare, rigNumbers } from './lawHarness';
 
 /** `npm run night` goes through more. */
 const RIGS = Number(process.env.ERGON_DIAGNOSIS_RIGS ?? 100);

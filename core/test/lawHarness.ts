@@ -90,5 +90,8 @@ export function blanked(whole: RandomRig, draw: Draw): RandomRig {
   return made;
 }
 
+/** What a share comes to at least over so many, less what chance may take from it: two standard deviations. */
+export const leastShare = (share: number, of: number): number => share - 2 * Math.sqrt((share * (1 - share)) / of);
+
 /** A verdict's light and shot: one body may be held two ways. */
 export const keyOf = ({ unit, shot, attitude }: Verdict): string => `${unit} ${shot} ${attitude}`;
