@@ -10,6 +10,7 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { Draw } from '../core/test/draw.ts';
+import { QUICK_NODE } from './run/quickNode.ts';
 import { filesBelow, instrumented, type Mutant, mutantsOf } from './mutations.ts';
 
 const ROOT = join(import.meta.dirname, '..');
@@ -135,7 +136,9 @@ function passes(folder: string, { args, env = {}, timeout = 0 }: Run): Promise<b
     killSignal: 'SIGKILL' as const,
     maxBuffer: 1e8,
   };
-  return new Promise((resolve) => execFile(process.execPath, [jest, ...args], options, (error) => resolve(!error)));
+  return new Promise((resolve) =>
+    execFile(process.execPath, [...QUICK_NODE, jest, ...args], options, (error) => resolve(!error)),
+  );
 }
 
 /** A test file, how long it takes in milliseconds, and the mutants it reaches. */

@@ -2,6 +2,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { runCommand } from './command.ts';
+import { QUICK_NODE } from './quickNode.ts';
 import { type Job } from './schedule.ts';
 import { jestSuites, playwrightSuites, type Tested, testedOf } from './suites.ts';
 
@@ -23,13 +24,6 @@ export const placeIn = (folder: string): Place => ({
 });
 
 type Options = Pick<Job, 'after' | 'cores'>;
-
-/**
- * For Node where it runs a tool that ends after minutes on cores that are all taken: its threads beside the first would take from
- * the tool at the next core, most memory is never wanted again, and code that runs for a second only is not worth compiling twice.
- * The law suites need a third less processor by it; what is measured, and what a crew runs, goes without.
- */
-const QUICK_NODE = ['--single-threaded-gc', '--max-semi-space-size=64', '--interrupt-budget=400000'] as const;
 
 const scripts = (JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { scripts: Record<string, string> })
   .scripts;
