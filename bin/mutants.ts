@@ -165,10 +165,14 @@ async function reachOf(folder: string): Promise<Reach[]> {
     told,
     ...(values.short ? ['--testPathPattern', SHORT.asTheyAre] : []),
   ];
-  if (!(await passes(folder, { args, env: { ERGON_REACHED: join(folder, 'reached') } })))
-    throw new Error(NOTHING_TO_SAY);
   interface Told {
-    testResults: { name: string; startTime: number; endTime: number }[];
+    testResults: { name: string; startTime: number; endTime: number; status: string; message: string }[];
+  }
+  if (!(await passes(folder, { args, env: { ERGON_REACHED: join(folder, 'reached') } }))) {
+    const failing = existsSync(told)
+      ? (JSON.parse(readFileSync(told, 'utf8')) as Told).testResults.filter(({ status }) => status !== 'passed')
+      : [];
+    throw new Error([NOTHING_TO_SAY, ...failing.map(({ message }) => message)].join('\n'));
   }
   const { testResults } = JSON.parse(readFileSync(told, 'utf8')) as Told;
   const ms = new Map(testResults.map((one) => [basename(one.name), one.endTime - one.startTime]));

@@ -1,5 +1,5 @@
 /** A law goes on until it has met what it is about, and is never held over nothing. */
-import { forEachRig, judged, judgedAfresh, rigNumbers, smallRig } from './lawHarness';
+import { forEachRig, judged, judgedAfresh, leastShare, rigNumbers, smallRig } from './lawHarness';
 import { MOST } from './randomRig';
 
 test('so many rigs, and no more, where that is all that is asked for', () => {
@@ -30,4 +30,14 @@ test('the rig that breaks a law is named, and each is judged once for all laws o
   const random = smallRig(1, MOST);
   expect(judged(random)).toBe(judged(random));
   expect(judgedAfresh(random).verdicts).toEqual(judged(random).verdicts);
+});
+
+test('of few draws a share may miss what chance takes, of many hardly more than it says', () => {
+  // One of 15 misses once in seven samples where one in a hundred does; two of them once in a hundred.
+  expect(leastShare(0.99, 15)).toBe(14 / 15);
+  // All heads of four coins come once in 16, of six once in 64.
+  expect(leastShare(0.5, 4)).toBe(0);
+  expect(leastShare(0.5, 6)).toBe(1 / 6);
+  expect(leastShare(0.95, 10_000)).toBeCloseTo(0.95 - 2 * Math.sqrt((0.95 * 0.05) / 10_000), 3);
+  expect(leastShare(0.5, 100_000)).toBeCloseTo(0.5 - Math.sqrt(1 / 100_000), 3);
 });

@@ -90,8 +90,23 @@ export function blanked(whole: RandomRig, draw: Draw): RandomRig {
   return made;
 }
 
-/** What a share comes to at least over so many, less what chance may take from it: two standard deviations. */
-export const leastShare = (share: number, of: number): number => share - 2 * Math.sqrt((share * (1 - share)) / of);
+/** As rare as two standard deviations below the mean of a normal distribution. */
+const UNLIKELY = 0.0228;
+
+/**
+ * What a share comes to at least over so many draws, less what chance may take from it: it falls short of that once in 44 samples. By
+ * the binomial distribution itself, since of few draws the normal one says too much where hardly any miss.
+ * @param share from 0 to 1, both left out.
+ */
+export function leastShare(share: number, of: number): number {
+  // As a logarithm: none missed of thousands is rarer than the smallest number there is.
+  let [misses, logarithm] = [0, of * Math.log(share)];
+  for (let upTo = Math.exp(logarithm); 1 - upTo > UNLIKELY && misses < of; upTo += Math.exp(logarithm)) {
+    logarithm += Math.log(((of - misses) / (misses + 1)) * ((1 - share) / share));
+    misses++;
+  }
+  return (of - misses) / of;
+}
 
 /** A verdict's light and shot: one body may be held two ways. */
 export const keyOf = ({ unit, shot, attitude }: Verdict): string => `${unit} ${shot} ${attitude}`;
