@@ -13,8 +13,7 @@ export const CHROMIUM = {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
-    // As for the other tools of a run, see bin/run/jobs.ts: threads of its own would take from the browser at the other core.
-    '--js-flags=--single-threaded-gc --max-semi-space-size=64 --interrupt-budget=400000',
+    ...(process.env.ERGON_JS_FLAGS ? [`--js-flags=${process.env.ERGON_JS_FLAGS}`] : []),
   ],
 };
 

@@ -81,7 +81,12 @@ function jest(
 function endToEnd(place: Place, options: Options): Job<Tested> {
   const name = 'end to end in Chromium';
   const report = join(place.folder, 'e2e.json');
-  const env = { PLAYWRIGHT_JSON_OUTPUT_NAME: report, ERGON_E2E_OUTPUT: join(place.folder, 'e2e') };
+  const env = {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    ERGON_E2E_OUTPUT: join(place.folder, 'e2e'),
+    // The browser's engine is the same one.
+    ERGON_JS_FLAGS: QUICK_NODE.join(' '),
+  };
   const run: Job<Tested>['run'] = async (signal) => {
     const args = [join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test'];
     await runCommand({ program: process.execPath, args, cwd: join(ROOT, 'e2e'), env, log: place.logOf(name) }, signal);

@@ -1,6 +1,6 @@
 /**
- * For Node where it runs a tool that ends after minutes on cores that are all taken: its threads beside the first would take from
- * the tool at the next core, most memory is never wanted again, and code that runs for a second only is not worth compiling twice.
- * The law suites need a third less processor by it; what is measured, and what a crew runs, goes without.
+ * Flags of V8 for what runs for some minutes on cores that are all taken. Garbage collection keeps to one thread, since others would
+ * take their time from what runs on the next core; young objects get more room, so that they are collected less often; and a function
+ * is optimised later, since most runs are over before that pays. Nothing that is measured, and nothing a crew runs, has them.
  */
 export const QUICK_NODE = ['--single-threaded-gc', '--max-semi-space-size=64', '--interrupt-budget=400000'] as const;

@@ -94,9 +94,9 @@ export function blanked(whole: RandomRig, draw: Draw): RandomRig {
 const UNLIKELY = 0.0228;
 
 /**
- * What a share comes to at least over so many draws, less what chance may take from it: it falls short of that once in 44 samples. By
- * the binomial distribution itself, since of few draws the normal one says too much where hardly any miss.
- * @param share from 0 to 1, both left out.
+ * The share that so many draws have to reach where each hits with the probability `share`: by chance alone, one sample in 44 falls
+ * below it. From the binomial distribution, since the normal one is wrong for few draws of which hardly any misses.
+ * @param share between 0 and 1, without either.
  */
 export function leastShare(share: number, of: number): number {
   // As a logarithm: none missed of thousands is rarer than the smallest number there is.
